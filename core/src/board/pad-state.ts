@@ -1,0 +1,37 @@
+/** What is left of a pad, pin or leg, as seen under the magnifier. */
+export const PAD_STATES = [
+  'unchecked',
+  'sound',
+  'dull',
+  'starved',
+  'loose',
+  'lifted',
+  'torn',
+  'cracked',
+  'trace-torn',
+  'hole-wall-gone',
+  'bridged',
+  'exposed',
+] as const;
+export type PadState = (typeof PAD_STATES)[number];
+
+/** The words shown for each state. */
+export const PAD_STATE_WORDS: Readonly<Record<PadState, string>> = {
+  unchecked: 'not looked at',
+  sound: 'sound',
+  dull: 'dull, grainy joint',
+  starved: 'starved of solder',
+  loose: 'loose, moves when pressed',
+  lifted: 'pad lifted',
+  torn: 'pad torn off',
+  cracked: 'trace cracked, ends there',
+  'trace-torn': 'trace torn off for a length',
+  'hole-wall-gone': 'hole wall gone',
+  bridged: 'bridged to neighbour',
+  exposed: 'copper exposed',
+};
+
+/** Whether the pad itself still offers metal that a probe can rest on and that leads to the board's circuit. */
+export function canProbe(state: PadState): boolean {
+  return !['torn', 'trace-torn', 'cracked', 'hole-wall-gone'].includes(state);
+}

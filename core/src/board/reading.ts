@@ -1,0 +1,23 @@
+import type { MeterMode, MeterShown } from '../quantity/meter-entry';
+
+/**
+ * One reading as it was taken: append-only, struck out when wrong, never deleted.
+ * Ids are those of probe points; a reading whose point is no longer on the board is kept and ignored.
+ */
+export interface Reading extends MeterShown {
+  readonly id: string;
+  readonly at: string;
+  readonly mode: MeterMode;
+  readonly red: string;
+  readonly black: string;
+  readonly struck: boolean;
+}
+
+/** `#3 ohms 4.70 kΩ` and the like are printed from these words. */
+export const MODE_WORDS: Readonly<Record<MeterMode, string>> = {
+  continuity: 'continuity',
+  ohms: 'ohms',
+  diode: 'diode',
+  volts: 'volts',
+  seen: 'seen',
+};

@@ -1,0 +1,53 @@
+import type { FamilySheet } from '../connector/family';
+import { FAMILIES } from '../connector/family';
+import type { Check } from '../prove/check-list';
+import { proveChecks } from '../prove/check-list';
+import type { ProveReport } from '../prove/verdict';
+import { proveReport } from '../prove/verdict';
+import type { PinPlan } from '../rebuild/rebuild-plan';
+import { rebuildPlan } from '../rebuild/rebuild-plan';
+import type { BatteryGate } from '../teardown/battery-gate';
+import { batteryGate } from '../teardown/battery-gate';
+import type { PinRowReport } from '../trace/pin-table';
+import { pinTable } from '../trace/pin-table';
+import type { TraceContext } from '../trace/trace-context';
+import { traceContext } from '../trace/trace-context';
+import type { Caution } from '../triage/cautions';
+import { cautionsFor } from '../triage/cautions';
+import type { JobRecord } from './job-record';
+
+/** Everything that follows from a job's record, computed once and shared by the stations. */
+export interface JobView {
+  readonly record: JobRecord;
+  readonly sheet: FamilySheet;
+  /** A, as typed at take-in or the family's usual figure. */
+  readonly deviceCurrentA: number;
+  readonly cautions: readonly Caution[];
+  readonly battery: BatteryGate;
+  readonly trace: TraceContext;
+  readonly pins: readonly PinRowReport[];
+  readonly plans: readonly PinPlan[];
+  readonly checks: readonly Check[];
+  readonly prove: ProveReport;
+}
+
+export function jobView(record: JobRecord): JobView {
+  const sheet = FAMILIES[record.board.family ?? 'other'];
+  const deviceCurrentA = record.intake.deviceCurrentA ?? sheet.usualCurrentA;
+  const trace = traceContext(record.board, record.readings);
+  const pins = pinTable(trace);
+  const plans = rebuildPlan(trace, pins, record.rebuild, deviceCurrentA);
+  const checks = pins.length > 0 ? proveChecks(trace, plans, sheet, deviceCurrentA) : [];
+  return {
+    record,
+    sheet,
+    deviceCurrentA,
+    cautions: cautionsFor(record.intake.traits, record.intake.symptoms),
+    battery: batteryGate(record.teardown),
+    trace,
+    pins,
+    plans,
+    checks,
+    prove: proveReport(checks, record.results),
+  };
+}

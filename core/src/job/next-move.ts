@@ -1,0 +1,188 @@
+import { PAD_STATE_WORDS } from '../board/pad-state';
+import { printAmps, printWire } from '../quantity/print-bench';
+import { REPAIR_WORDS } from '../rebuild/pin-repair';
+import { isSettled } from '../rebuild/rebuild-plan';
+import { closingOrder, fastenerGaps } from '../teardown/closing-order';
+import { nextProbe } from '../trace/next-probe';
+import { unansweredStops } from '../triage/cautions';
+import { finalChecks } from './final-checks';
+import type { JobView } from './job-view';
+import type { Station } from './station';
+import { closeUpLeft, presentStation } from './station';
+
+/** One next move and its reason. `stop` when a gate must be answered first. */
+export interface NextMove {
+  readonly station: Station;
+  readonly title: string;
+  readonly why: string;
+  readonly tone: 'move' | 'stop' | 'wait' | 'done';
+}
+
+type Move = Omit<NextMove, 'station'>;
+const move = (title: string, why: string, tone: Move['tone'] = 'move'): Move => ({ title, why, tone });
+
+function takeIn({ record, cautions }: JobView): Move {
+  const stop = unansweredStops(cautions, record.intake.answeredStops)[0];
+  if (stop) return move(stop.title, `${stop.why} ${stop.instead}`, 'stop');
+  if (record.intake.name === '')
+    return move('Name the device', 'So that you find it again among the others.');
+  if (record.intake.happened === null)
+    return move('Say what happened to it', 'How it broke tells what the tear took with it.');
+  if (record.board.family === null)
+    return move('Say which port it was', 'Its pins and their order follow from the family.');
+  return move('Open it up', 'Taken in. Next, how it comes apart.', 'done');
+}
+
+function openUp({ record, battery }: JobView): Move {
+  if (!battery.open)
+    return move(
+      battery.code === 'unanswered' ? 'Battery: is there one, is it out?' : 'Battery out first',
+      battery.message,
+      'stop',
+    );
+  if (record.teardown.steps.length === 0)
+    return move(
+      'Open it, one step at a time',
+      'Each step you key in now is one you will not have to remember in three weeks.',
+    );
+  if (!record.teardown.opened)
+    return move(
+      'Go on, or say it is open',
+      `${record.teardown.steps.length} steps so far; closing is their reverse.`,
+    );
+  return move('Look it over', 'It is open and safe.', 'done');
+}
+
+function lookOver({ record, pins }: JobView): Move {
+  const sheet = record.board.faces.find((f) => f.scale) ?? record.board.faces[0];
+  if (!sheet) return move('Photograph the board', 'Straight from above, clean, the torn port in the middle.');
+  if (!sheet.scale)
+    return move(
+      'Set the scale: two clicks, one length',
+      'Pick something you can measure with a caliper; far apart is better.',
+    );
+  if (pins.length === 0) return move('Place the row of pins', 'Click where the first pad is, or was.');
+  const unchecked = pins.find((p) => p.pin.pin.state === 'unchecked');
+  if (unchecked)
+    return move(
+      `How is ${unchecked.pin.label}?`,
+      'Press each track lightly with a tip: a track that moves is broken.',
+    );
+  return move('Trace the pins', 'Everything is measured and looked at.', 'done');
+}
+
+function trace(view: JobView): Move {
+  if (!view.battery.open) return move('Battery out before any probe', view.battery.message, 'stop');
+  const clash = view.pins.find((p) => p.contradictions.length > 0);
+  const probe = nextProbe(view.trace);
+  if (probe && (probe.rule === 'clash' || !clash))
+    return move(`Red on ${probe.redLabel}, black on ${probe.blackLabel}`, probe.why);
+  if (clash) return move(`${clash.pin.label}: something does not fit`, clash.contradictions[0] ?? '', 'stop');
+  const open = view.pins.filter((p) => p.status === 'open');
+  if (open.length > 0) {
+    return move(
+      `Find ${open.map((p) => p.pin.label).join(', ')} by eye`,
+      'The rules have no more to ask: add a part near the stub, or follow the track.',
+    );
+  }
+  return move('Every pin has its place', 'Next, which connector fits.', 'done');
+}
+
+function match({ record }: JobView): Move {
+  return record.match.part.trim() === ''
+    ? move('Find the part that fits', 'Compare each measure with the part in hand or its drawing.')
+    : move('Rebuild the pads', 'The part is chosen.', 'done');
+}
+
+function rebuild({ plans }: JobView): Move {
+  const plan = plans.find((p) => !isSettled(p));
+  if (!plan)
+    return plans.length > 0
+      ? move('Prove it', 'Every pin is rebuilt or sound.', 'done')
+      : move('Place the pins first', 'There is nothing to rebuild yet.');
+  const name = plan.row.pin.label;
+  if (plan.repair.kind === 'look') return move(`Look at ${name}`, plan.repair.why);
+  if (plan.repair.kind === 'trace-first') return move(`Trace ${name} first`, plan.repair.why);
+  const verdict = plan.jumper?.check?.verdict;
+  if (verdict && !verdict.ok) return move(`Thicker wire for ${name}`, verdict.message, 'stop');
+  if (plan.repair.kind === 'jumper') {
+    const cut = plan.jumper?.cutMm;
+    if (cut === null || cut === undefined)
+      return move(
+        `${name}: type the length`,
+        'Its landing is on the other face, so the plate cannot measure it.',
+      );
+    return move(
+      `${name} to ${plan.repair.landing.label}`,
+      `Cut ${cut.toFixed(1)} mm of ${printWire(plan.jumper?.wireMm ?? 0)}; it carries ${printAmps(plan.jumper?.check?.limitA ?? 0)}.`,
+    );
+  }
+  return move(
+    `${name}: ${REPAIR_WORDS[plan.repair.kind]}`,
+    `${PAD_STATE_WORDS[plan.row.pin.pin.state]}: ${plan.repair.why}.`,
+  );
+}
+
+function prove({ prove: report }: JobView): Move {
+  const failed = report.checks.find((c) => c.verdict === 'fail');
+  if (failed)
+    return move(
+      `${failed.check.title}: failed`,
+      `Wanted ${failed.check.bandWords}. Mend it, then measure again. No power until it passes.`,
+      'stop',
+    );
+  const next = report.checks.find((c) => c.verdict !== 'pass' && !c.shut);
+  if (next)
+    return move(
+      next.check.title,
+      next.verdict === 'doubt' ? `In doubt: wanted ${next.check.bandWords}. Measure again.` : next.check.how,
+    );
+  return report.verdict === 'proved'
+    ? move('Close it up', 'Everything passed with the board loose.', 'done')
+    : move('Place the pins first', 'The checks follow from the board.');
+}
+
+function closeUp(view: JobView): Move {
+  const { closing, teardown } = view.record;
+  if (view.prove.verdict !== 'proved')
+    return move('Not yet: prove it first', 'People who skip the test open it again.', 'stop');
+  const step = closingOrder(teardown).find((s) => !closing.stepsDone.includes(s.step.id));
+  if (step) return move(step.title, step.care);
+  const gap = fastenerGaps(teardown, closing.fastenersBack)[0];
+  if (gap)
+    return move(
+      `${gap.taken - gap.back} of ${gap.taken} screws: ${gap.step.place}`,
+      'None may be left over.',
+      'stop',
+    );
+  const final = finalChecks(view.sheet, teardown.battery !== 'none').find(
+    (c) => !closing.finalDone.includes(c.key),
+  );
+  if (final) return move(final.title, 'With the case shut, as its owner will use it.');
+  if (!closing.handedBack)
+    return move('Hand it back', 'Print the page; it says what was done and what to watch.');
+  return closeUpLeft(view).length === 0
+    ? move('Done', 'Handed back.', 'done')
+    : move('Look again', closeUpLeft(view).join('; '), 'stop');
+}
+
+const MOVES: Readonly<Record<Station, (view: JobView) => Move>> = {
+  'take-in': takeIn,
+  'open-up': openUp,
+  'look-over': lookOver,
+  trace,
+  match,
+  rebuild,
+  prove,
+  'close-up': closeUp,
+};
+
+/** The next move of one station, whether or not it is the present one. */
+export function stationMove(view: JobView, station: Station): NextMove {
+  return { station, ...MOVES[station](view) };
+}
+
+/** The job's one next move: that of its present station. */
+export function nextMove(view: JobView): NextMove {
+  return stationMove(view, presentStation(view));
+}

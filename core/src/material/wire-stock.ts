@@ -1,0 +1,32 @@
+import { awgDiameter } from './wire-gauge';
+
+/** A wire a repairer may have on the bench. */
+export interface WireKind {
+  readonly id: string;
+  readonly name: string;
+  readonly diameterMm: number;
+}
+
+const enamelled = (mm: number): WireKind => ({
+  id: `enamelled-${mm}`,
+  name: `enamelled ${mm} mm`,
+  diameterMm: mm,
+});
+const solid = (awg: number): WireKind => ({
+  id: `solid-${awg}awg`,
+  name: `solid ${awg} AWG`,
+  diameterMm: Number(awgDiameter(awg).toFixed(4)),
+});
+
+/** Wires on offer, thinnest first. Sizes: common practice. */
+export const WIRE_STOCK: readonly WireKind[] = [
+  enamelled(0.02),
+  enamelled(0.05),
+  enamelled(0.1),
+  enamelled(0.15),
+  enamelled(0.2),
+  solid(30),
+  enamelled(0.3),
+  solid(28),
+  solid(26),
+];

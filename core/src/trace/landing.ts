@@ -1,0 +1,84 @@
+import type { ProbePoint } from '../board/probe-point';
+import { spanMm } from '../board/probe-point';
+import { functionGroup } from '../connector/pin-function';
+import type { PinPoint, TraceContext } from './trace-context';
+import { isGroundPin, knownOhms } from './trace-context';
+
+/** Where a jumper for a pin may land, and why there. */
+export interface Landing {
+  readonly pointId: string;
+  readonly label: string;
+  readonly why: string;
+}
+
+/** Usual series resistors of a full-speed data pair: 22, 27 and 33 ohm (common practice), with in-circuit spread. */
+export const SERIES_DATA_OHMS = [15, 50] as const;
+/** Each CC pin of a type C device has 5.1 kohm to ground (USB Type-C, from memory); in-circuit spread. */
+export const CC_OHMS = [4600, 5700] as const;
+
+const VBUS_PARTS = ['fuse', 'bead', 'inductor', 'diode', 'dual-diode', 'chip', 'capacitor', 'transistor'];
+
+/** Words and rank (0 best) for a point as landing of a pin; `null` where the point is no landing for that function. */
+function judge(ctx: TraceContext, pin: PinPoint, point: ProbePoint): { rank: number; why: string } | null {
+  const group = functionGroup(pin.pin.function);
+  if (point.owner === 'pin') return null;
+  if (group === 'ground') {
+    if (point.owner === 'point' && point.point.role === 'pour')
+      return { rank: 0, why: 'anywhere on the pour; it drinks heat' };
+    if (point.owner === 'leg') return { rank: 1, why: 'the shell leg is ground' };
+    return { rank: 2, why: 'rings to ground' };
+  }
+  if (point.owner === 'leg') return null;
+  if (point.owner === 'point') return { rank: 3, why: 'same net' };
+  const { component } = point;
+  if (group === 'supply') {
+    if (component.kind === 'dual-diode')
+      return { rank: 1, why: `${component.name}: the leg that does not ring to the other supply` };
+    const rank = VBUS_PARTS.indexOf(component.kind);
+    return rank >= 0
+      ? { rank: 1, why: `first part on VBUS: ${component.kind}` }
+      : { rank: 2, why: 'same net' };
+  }
+  if (group === 'data') {
+    const value = knownOhms(ctx, component.id);
+    if (
+      component.kind === 'resistor' &&
+      value !== null &&
+      value >= SERIES_DATA_OHMS[0] &&
+      value <= SERIES_DATA_OHMS[1]
+    ) {
+      return { rank: 0, why: `port side of the ${Math.round(value)} Ω in line: keeps the resistor` };
+    }
+    if (component.kind === 'choke' || component.kind === 'esd-array')
+      return { rank: 1, why: `port side of the ${component.kind}` };
+    return { rank: 2, why: `straight to ${component.name}` };
+  }
+  if (group === 'configuration') {
+    const value = knownOhms(ctx, component.id);
+    const isRd =
+      component.kind === 'resistor' && value !== null && value >= CC_OHMS[0] && value <= CC_OHMS[1];
+    return isRd
+      ? { rank: 0, why: 'the 5.1 kΩ that tells the charger a device is there' }
+      : { rank: 1, why: 'same net' };
+  }
+  return { rank: 1, why: `first part: ${component.name}` };
+}
+
+/**
+ * The best landing in the pin's net, by what its function wants first and nearness second; `null` while nothing but pins is
+ * known in its net. A ground pin whose own net is not known lands on ground wherever that is reached: ground is one net by design.
+ */
+export function findLanding(ctx: TraceContext, pin: PinPoint): Landing | null {
+  const own = ctx.report.netOf.get(pin.id)?.points ?? [];
+  const reachable = isGroundPin(pin.pin) ? [...own, ...ctx.ground] : own;
+  const ranked = reachable
+    .filter((id) => id !== pin.id)
+    .flatMap((id) => {
+      const point = ctx.byId.get(id);
+      const verdict = point ? judge(ctx, pin, point) : null;
+      return point && verdict ? [{ point, ...verdict, far: spanMm(pin, point) ?? Infinity }] : [];
+    })
+    .sort((a, b) => a.rank - b.rank || a.far - b.far);
+  const best = ranked[0];
+  return best ? { pointId: best.point.id, label: best.point.label, why: best.why } : null;
+}

@@ -1,0 +1,71 @@
+import type { Reading } from '../board/reading';
+import { isOptional } from '../connector/pin-function';
+import { canProbe } from '../board/pad-state';
+import type { Landing } from './landing';
+import { findLanding } from './landing';
+import type { PinPoint, TraceContext } from './trace-context';
+import { isGroundPin } from './trace-context';
+
+export interface PinRowReport {
+  readonly pin: PinPoint;
+  readonly landing: Landing | null;
+  /** Readings the answer rests on. */
+  readonly rests: readonly Reading[];
+  /** What does not fit, in words fit to show. */
+  readonly contradictions: readonly string[];
+  /** `sound`: solder straight to the pad. `found`: a landing is known. `needless`: works without. `open`: not yet found. */
+  readonly status: 'sound' | 'found' | 'needless' | 'open';
+}
+
+function supplyClash(ctx: TraceContext, pin: PinPoint): string[] {
+  if (pin.pin.function !== 'VBUS') return [];
+  const net = ctx.report.netOf.get(pin.id)?.points ?? [];
+  const other = net
+    .map((id) => ctx.byId.get(id))
+    .find((p) => p?.owner === 'point' && p.point.role === 'other-supply');
+  const grounded = net.some((id) => ctx.ground.has(id));
+  return [
+    ...(other ? [`rings to ${other.label}: joins two supplies`] : []),
+    ...(grounded ? ['rings to ground: the input is shorted'] : []),
+  ];
+}
+
+function functionClash(ctx: TraceContext, pin: PinPoint): string[] {
+  if (pin.pin.function === 'unknown') return [];
+  const net = ctx.report.netOf.get(pin.id)?.points ?? [];
+  return net.flatMap((id) => {
+    const other = ctx.byId.get(id);
+    if (id === pin.id || other?.owner !== 'pin' || other.pin.function === 'unknown') return [];
+    const same = other.pin.function === pin.pin.function || (isGroundPin(pin.pin) && isGroundPin(other.pin));
+    return same
+      ? []
+      : [`rings to pin ${other.pin.number} ${other.pin.function}: a bridge, or the wrong pin order`];
+  });
+}
+
+function reportPin(ctx: TraceContext, pin: PinPoint): PinRowReport {
+  const net = ctx.report.netOf.get(pin.id);
+  const landing = findLanding(ctx, pin);
+  const viaGround = isGroundPin(pin.pin) && landing !== null && !net?.points.includes(landing.pointId);
+  const groundNet = viaGround ? ctx.report.netOf.get(landing.pointId) : undefined;
+  const restIds = new Set([...(net?.readings ?? []), ...(groundNet?.readings ?? [])]);
+  const fromReadings = ctx.report.contradictions
+    .filter((c) => net?.points.includes(c.reading.red) === true)
+    .map((c) => {
+      const name = (id: string): string => ctx.byId.get(id)?.label ?? id;
+      return `${name(c.reading.red)} to ${name(c.reading.black)} read apart, yet ${c.chain.length} reading${c.chain.length === 1 ? '' : 's'} join${c.chain.length === 1 ? 's' : ''} them`;
+    });
+  const status = landing ? 'found' : isOptional(pin.pin.function) ? 'needless' : 'open';
+  return {
+    pin,
+    landing,
+    rests: ctx.readings.filter((r) => restIds.has(r.id)),
+    contradictions: [...supplyClash(ctx, pin), ...functionClash(ctx, pin), ...fromReadings],
+    status: status === 'open' && canProbe(pin.pin.state) && pin.pin.state === 'sound' ? 'sound' : status,
+  };
+}
+
+/** For each pin of the connector: where it lands or not yet found, the readings that rests on, what contradicts it. */
+export function pinTable(ctx: TraceContext): PinRowReport[] {
+  return ctx.pins.map((pin) => reportPin(ctx, pin));
+}

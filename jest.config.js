@@ -1,0 +1,40 @@
+/** One project a package: the core alone, the contract, the server (Nest needs vm-modules), the web. */
+const swc = (tsx) => [
+  '@swc/jest',
+  {
+    jsc: {
+      target: 'es2022',
+      parser: { syntax: 'typescript', tsx, decorators: true },
+      transform: {
+        legacyDecorator: true,
+        decoratorMetadata: true,
+        useDefineForClassFields: true,
+        react: { runtime: 'automatic' },
+      },
+      keepClassNames: true,
+    },
+    module: { type: 'es6' },
+    sourceMaps: 'inline',
+  },
+];
+const project = (name, extra = {}) => ({
+  displayName: name,
+  rootDir: `./${name}`,
+  testMatch: ['<rootDir>/src/**/*.test.{ts,tsx}'],
+  extensionsToTreatAsEsm: ['.ts', '.tsx'],
+  transform: { '^.+\\.ts$': swc(false), '^.+\\.tsx$': swc(true) },
+  testEnvironment: 'node',
+  ...extra,
+});
+export default {
+  projects: [
+    project('core'),
+    project('contract'),
+    project('server'),
+    project('web', {
+      testEnvironment: '<rootDir>/src/testing/browser-environment.js',
+      setupFilesAfterEnv: ['<rootDir>/src/testing/setup.ts'],
+      moduleNameMapper: { '\\.css$': '<rootDir>/src/testing/empty.js' },
+    }),
+  ],
+};
