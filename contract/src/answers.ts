@@ -1,0 +1,49 @@
+import type { CheckResult, JobDocuments, NextMove, Reading, Station, StationState } from '@zebbit/core';
+import type { PhotoUse } from './evidence.dto';
+
+/** Every failure across the wire has this shape. */
+export interface ApiFailure {
+  readonly code: string;
+  readonly message: string;
+  /** The field at fault, as in `body.rows.0.pitchMm`. */
+  readonly path?: string;
+  readonly hint?: string;
+}
+
+export interface PhotoEntry {
+  /** Content hash; also the file's name and the last part of its address. */
+  readonly id: string;
+  readonly use: PhotoUse;
+  readonly caption: string;
+  readonly widthPx: number;
+  readonly heightPx: number;
+  readonly at: string;
+}
+
+/** One job on the shelf. */
+export interface JobSummary {
+  readonly id: string;
+  readonly name: string;
+  readonly make: string;
+  readonly model: string;
+  readonly family: string | null;
+  readonly updatedAt: string;
+  readonly states: Readonly<Record<Station, StationState>>;
+  readonly next: NextMove;
+}
+
+/** A job whole. */
+export interface JobBundle {
+  readonly id: string;
+  readonly createdAt: string;
+  readonly updatedAt: string;
+  readonly documents: JobDocuments;
+  readonly revs: Readonly<Record<keyof JobDocuments, number>>;
+  readonly readings: readonly Reading[];
+  readonly results: readonly CheckResult[];
+  readonly photos: readonly PhotoEntry[];
+}
+
+export interface SavedDocument {
+  readonly rev: number;
+}

@@ -1,0 +1,130 @@
+import type {
+  BatteryAnswer,
+  Closing,
+  DeviceTrait,
+  DocumentKind,
+  Fasteners,
+  FastenersBack,
+  Happening,
+  Intake,
+  MatchRecord,
+  OpeningStep,
+  PinChoice,
+  RebuildRecord,
+  RepairKind,
+  StepKind,
+  Symptom,
+  Teardown,
+} from '@zebbit/core';
+import { DEVICE_TRAITS, HAPPENINGS, REPAIR_KINDS, STEP_KINDS, SYMPTOMS } from '@zebbit/core';
+import { IsBoolean, IsDefined } from 'class-validator';
+import { BoardDto } from './board.dto';
+import { Figure, Id, ListOf, Nested, OneOf, OrNull, PhotoHash, SomeOf, Text, Texts, Whole } from './fields';
+
+export class IntakeDto implements Intake {
+  @Text(80) name!: string;
+  @Text(80) make!: string;
+  @Text(80) model!: string;
+  @Text(120) owner!: string;
+  @OrNull() @OneOf(HAPPENINGS) happened!: Happening | null;
+  @Text(2000) happenedNote!: string;
+  @SomeOf(SYMPTOMS) symptoms!: Symptom[];
+  @SomeOf(DEVICE_TRAITS) traits!: DeviceTrait[];
+  @OrNull() @Figure(0.001, 20) deviceCurrentA!: number | null;
+  @Texts(30, 120) cameWith!: string[];
+  @Texts(30, 40) answeredStops!: string[];
+}
+
+export class FastenersDto implements Fasteners {
+  @Whole(1, 99) count!: number;
+  @OneOf(['cross', 'slot', 'hex', 'star', 'three-wing', 'pentagon', 'other']) drive!: Fasteners['drive'];
+  @OrNull() @Figure(0.5, 200) lengthMm!: number | null;
+  @OneOf(['coarse', 'fine', 'unknown']) thread!: Fasteners['thread'];
+  @Text(40) compartment!: string;
+}
+
+export class OpeningStepDto implements OpeningStep {
+  @Id() id!: string;
+  @OneOf(STEP_KINDS) kind!: StepKind;
+  @Text(120) place!: string;
+  @Text(2000) note!: string;
+  @OrNull() @IsDefined() @Nested(() => FastenersDto) fasteners!: FastenersDto | null;
+  @OrNull() @PhotoHash() photoId!: string | null;
+}
+
+export class TeardownDto implements Teardown {
+  @OneOf(['unanswered', 'none', 'out', 'in']) battery!: BatteryAnswer;
+  @Text(500) batteryNote!: string;
+  @IsBoolean() opened!: boolean;
+  @ListOf(() => OpeningStepDto, 200) steps!: OpeningStepDto[];
+}
+
+export class MatchDto implements MatchRecord {
+  @Text(200) part!: string;
+  @Text(200) source!: string;
+  @Texts(30, 40) agreed!: string[];
+}
+
+export class PinChoiceDto implements PinChoice {
+  @Id() pinId!: string;
+  @OrNull() @OneOf(REPAIR_KINDS) kind!: RepairKind | null;
+  @OrNull() @Id() landingId!: string | null;
+  @OrNull() @Figure(0.005, 12) wireMm!: number | null;
+  @OrNull() @Figure(0.1, 2000) spanMm!: number | null;
+  @IsBoolean() built!: boolean;
+}
+
+export class RebuildDto implements RebuildRecord {
+  @Figure(0, 50) tailMm!: number;
+  @ListOf(() => PinChoiceDto, 500) choices!: PinChoiceDto[];
+}
+
+export class FastenersBackDto implements FastenersBack {
+  @Id() stepId!: string;
+  @Whole(0, 99) count!: number;
+}
+
+export class ClosingDto implements Closing {
+  @Texts(200, 64) stepsDone!: string[];
+  @ListOf(() => FastenersBackDto, 200) fastenersBack!: FastenersBackDto[];
+  @Texts(50, 40) finalDone!: string[];
+  @Text(4000) wrong!: string;
+  @Text(4000) done!: string;
+  @Text(4000) parts!: string;
+  @Text(4000) watch!: string;
+  @OrNull() @Whole(0, 100_000) minutes!: number | null;
+  @IsBoolean() handedBack!: boolean;
+}
+
+/** The class that validates each document of a job. */
+export const DOCUMENT_DTOS = {
+  intake: IntakeDto,
+  teardown: TeardownDto,
+  board: BoardDto,
+  match: MatchDto,
+  rebuild: RebuildDto,
+  closing: ClosingDto,
+} as const satisfies Record<DocumentKind, new () => object>;
+
+/** A document as sent to be stored: whole, with the revision it was made from. */
+class Save {
+  @Whole(0, 1e9) rev!: number;
+}
+export class SaveIntakeDto extends Save {
+  @IsDefined() @Nested(() => IntakeDto) body!: IntakeDto;
+}
+export class SaveTeardownDto extends Save {
+  @IsDefined() @Nested(() => TeardownDto) body!: TeardownDto;
+}
+export class SaveBoardDto extends Save {
+  @IsDefined() @Nested(() => BoardDto) body!: BoardDto;
+}
+export class SaveMatchDto extends Save {
+  @IsDefined() @Nested(() => MatchDto) body!: MatchDto;
+}
+export class SaveRebuildDto extends Save {
+  @IsDefined() @Nested(() => RebuildDto) body!: RebuildDto;
+}
+export class SaveClosingDto extends Save {
+  @IsDefined() @Nested(() => ClosingDto) body!: ClosingDto;
+}

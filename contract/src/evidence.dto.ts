@@ -1,0 +1,36 @@
+import type { MeterMode } from '@zebbit/core';
+import { IsBoolean } from 'class-validator';
+import { Figure, Id, OneOf, OrNull, Text } from './fields';
+
+/** A reading to append. `value` is a number exactly when `shown` is `value`; the server holds that. */
+export class NewReadingDto {
+  @Id() red!: string;
+  @Id() black!: string;
+  @OneOf(['continuity', 'ohms', 'diode', 'volts', 'seen']) mode!: MeterMode;
+  @OneOf(['beep', 'open', 'over', 'value']) shown!: 'beep' | 'open' | 'over' | 'value';
+  @OrNull() @Figure(-1000, 1e10) value!: number | null;
+}
+
+export class StrikeDto {
+  @IsBoolean() struck!: boolean;
+}
+
+/** A proof result to append; the newest of a key counts. */
+export class NewResultDto {
+  @Text(160) key!: string;
+  @OneOf(['yes', 'no', 'over', 'value']) shown!: 'yes' | 'no' | 'over' | 'value';
+  @OrNull() @Figure(-1000, 1e10) value!: number | null;
+}
+
+export const PHOTO_USES = ['before', 'board', 'step', 'after'] as const;
+export type PhotoUse = (typeof PHOTO_USES)[number];
+
+/** The fields that travel with an uploaded photo (multipart, file field `photo`). */
+export class NewPhotoDto {
+  @OneOf(PHOTO_USES) use!: PhotoUse;
+  @Text(200) caption!: string;
+}
+
+export class NewJobDto {
+  @Text(80) name!: string;
+}

@@ -1,0 +1,14 @@
+import type { DocumentKind } from '@zebbit/core';
+
+/** Addresses of the interface, used by the web; the server's controllers carry the same words. */
+export const routes = {
+  jobs: () => '/api/jobs',
+  job: (id: string) => `/api/jobs/${encodeURIComponent(id)}`,
+  document: (id: string, kind: DocumentKind) => `/api/jobs/${encodeURIComponent(id)}/${kind}`,
+  readings: (id: string) => `/api/jobs/${encodeURIComponent(id)}/readings`,
+  reading: (id: string, reading: string) =>
+    `/api/jobs/${encodeURIComponent(id)}/readings/${encodeURIComponent(reading)}`,
+  results: (id: string) => `/api/jobs/${encodeURIComponent(id)}/results`,
+  photos: (id: string) => `/api/jobs/${encodeURIComponent(id)}/photos`,
+  photo: (hash: string) => `/api/photos/${encodeURIComponent(hash)}`,
+} as const;

@@ -1,0 +1,55 @@
+import type { DynamicModule } from '@nestjs/common';
+import { Controller, Get, Global, Module } from '@nestjs/common';
+import { ServeStaticModule } from '@nestjs/serve-static';
+import { DatabaseModule } from './database/database.module';
+import { DocumentsModule } from './documents/documents.module';
+import { JobsModule } from './jobs/jobs.module';
+import { PhotosModule } from './photos/photos.module';
+import { ReadingsModule } from './readings/readings.module';
+import { ResultsModule } from './results/results.module';
+import type { Settings } from './settings';
+import { SETTINGS } from './settings';
+
+@Controller('api/health')
+class HealthController {
+  @Get()
+  health(): { ok: true } {
+    return { ok: true };
+  }
+}
+
+@Global()
+@Module({})
+class SettingsModule {
+  static with(settings: Settings): DynamicModule {
+    return {
+      module: SettingsModule,
+      providers: [{ provide: SETTINGS, useValue: settings }],
+      exports: [SETTINGS],
+    };
+  }
+}
+
+@Module({})
+export class AppModule {
+  static with(settings: Settings): DynamicModule {
+    const web =
+      settings.webRoot === null
+        ? []
+        : [ServeStaticModule.forRoot({ rootPath: settings.webRoot, exclude: ['/api/{*rest}'] })];
+    return {
+      module: AppModule,
+      imports: [
+        SettingsModule.with(settings),
+        DatabaseModule,
+        JobsModule,
+        DocumentsModule,
+        ReadingsModule,
+        ResultsModule,
+        PhotosModule,
+        ...web,
+      ],
+      controllers: [HealthController],
+    };
+  }
+}

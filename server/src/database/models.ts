@@ -1,0 +1,69 @@
+import {
+  AutoIncrement,
+  Column,
+  CreatedAt,
+  DataType,
+  ForeignKey,
+  Model,
+  PrimaryKey,
+  Table,
+  UpdatedAt,
+} from 'sequelize-typescript';
+import type { DocumentKind, MeterMode, MeterShown } from '@zebbit/core';
+import type { PhotoUse } from '@zebbit/contract';
+
+@Table({ tableName: 'jobs' })
+export class JobModel extends Model {
+  @PrimaryKey @Column(DataType.STRING) declare id: string;
+  @CreatedAt @Column(DataType.DATE) declare createdAt: Date;
+  @UpdatedAt @Column(DataType.DATE) declare updatedAt: Date;
+}
+
+/** One document of a job, whole, with the revision that guards against two windows. */
+@Table({ tableName: 'documents', timestamps: false })
+export class DocumentModel extends Model {
+  @PrimaryKey @ForeignKey(() => JobModel) @Column(DataType.STRING) declare jobId: string;
+  @PrimaryKey @Column(DataType.STRING) declare kind: DocumentKind;
+  @Column(DataType.INTEGER) declare rev: number;
+  @Column(DataType.JSON) declare body: object;
+}
+
+/** Append-only: only `struck` ever changes. */
+@Table({ tableName: 'readings', timestamps: false })
+export class ReadingModel extends Model {
+  @PrimaryKey @AutoIncrement @Column(DataType.INTEGER) declare id: number;
+  @ForeignKey(() => JobModel) @Column(DataType.STRING) declare jobId: string;
+  @Column(DataType.STRING) declare at: string;
+  @Column(DataType.STRING) declare red: string;
+  @Column(DataType.STRING) declare black: string;
+  @Column(DataType.STRING) declare mode: MeterMode;
+  @Column(DataType.STRING) declare shown: MeterShown['shown'];
+  @Column(DataType.DOUBLE) declare value: number | null;
+  @Column(DataType.BOOLEAN) declare struck: boolean;
+}
+
+/** Append-only: the newest of a key counts. */
+@Table({ tableName: 'results', timestamps: false })
+export class ResultModel extends Model {
+  @PrimaryKey @AutoIncrement @Column(DataType.INTEGER) declare id: number;
+  @ForeignKey(() => JobModel) @Column(DataType.STRING) declare jobId: string;
+  @Column(DataType.STRING) declare at: string;
+  @Column(DataType.STRING) declare key: string;
+  @Column(DataType.STRING) declare shown: 'yes' | 'no' | 'over' | 'value';
+  @Column(DataType.DOUBLE) declare value: number | null;
+}
+
+/** A photo as used in a job; the file itself is named by `hash` and may serve several. */
+@Table({ tableName: 'photos', timestamps: false })
+export class PhotoModel extends Model {
+  @PrimaryKey @AutoIncrement @Column(DataType.INTEGER) declare id: number;
+  @ForeignKey(() => JobModel) @Column(DataType.STRING) declare jobId: string;
+  @Column(DataType.STRING) declare hash: string;
+  @Column(DataType.STRING) declare use: PhotoUse;
+  @Column(DataType.STRING) declare caption: string;
+  @Column(DataType.INTEGER) declare widthPx: number;
+  @Column(DataType.INTEGER) declare heightPx: number;
+  @Column(DataType.STRING) declare at: string;
+}
+
+export const MODELS = [JobModel, DocumentModel, ReadingModel, ResultModel, PhotoModel];

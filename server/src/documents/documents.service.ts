@@ -1,0 +1,50 @@
+import { Inject, Injectable } from '@nestjs/common';
+import type { SavedDocument } from '@zebbit/contract';
+import type { Board, DocumentKind, JobDocuments } from '@zebbit/core';
+import { checkBoard } from '@zebbit/core';
+import { Sequelize } from 'sequelize-typescript';
+import { DocumentModel, PhotoModel } from '../database/models';
+import { badField, conflict, notFound } from '../errors/api-error';
+import { JobsService } from '../jobs/jobs.service';
+
+@Injectable()
+export class DocumentsService {
+  constructor(
+    @Inject(Sequelize) private readonly sequelize: Sequelize,
+    @Inject(JobsService) private readonly jobs: JobsService,
+  ) {}
+
+  /** Stores a document whole, when it was made from the newest revision; otherwise refuses and stores nothing. */
+  async save<K extends DocumentKind>(
+    jobId: string,
+    kind: K,
+    rev: number,
+    body: JobDocuments[K],
+  ): Promise<SavedDocument> {
+    const next = await this.sequelize.transaction(async (transaction) => {
+      const row = await DocumentModel.findOne({ where: { jobId, kind }, transaction });
+      if (!row) throw notFound('job', 'id');
+      if (row.rev !== rev) {
+        throw conflict(
+          'stale',
+          'This was changed in another window since it was opened here',
+          'Reload to see the newer one',
+        );
+      }
+      await row.update({ rev: rev + 1, body }, { transaction });
+      return rev + 1;
+    });
+    await this.jobs.touch(jobId);
+    return { rev: next };
+  }
+
+  async saveBoard(jobId: string, rev: number, body: Board): Promise<SavedDocument> {
+    const fault = checkBoard(body);
+    if (fault) throw badField(`body.${fault.path}`, fault.code, fault.message);
+    for (const [i, sheet] of body.faces.entries()) {
+      const photo = await PhotoModel.findOne({ where: { jobId, hash: sheet.photoId } });
+      if (!photo) throw badField(`body.faces.${i}.photoId`, 'unknown-photo', 'This job has no such photo');
+    }
+    return this.save(jobId, 'board', rev, body);
+  }
+}

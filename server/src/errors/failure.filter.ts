@@ -1,0 +1,63 @@
+import type { ArgumentsHost, ExceptionFilter } from '@nestjs/common';
+import { Catch, HttpException, Logger } from '@nestjs/common';
+import type { ApiFailure } from '@zebbit/contract';
+import { PHOTO_MAX_BYTES } from '@zebbit/contract';
+import type { Response } from 'express';
+import { ApiError } from './api-error';
+
+interface Answer {
+  readonly status: number;
+  readonly failure: ApiFailure;
+}
+
+const TOO_LARGE: Answer = {
+  status: 413,
+  failure: {
+    code: 'too-large',
+    message: 'What was sent is too large',
+    path: 'body',
+    hint: `Photos up to ${PHOTO_MAX_BYTES / 1024 / 1024} MB`,
+  },
+};
+
+/** Errors of the body parser carry a `type` and a `status`. */
+function ofBodyParser(error: unknown): Answer | null {
+  if (typeof error !== 'object' || error === null || !('type' in error)) return null;
+  if (error.type === 'entity.too.large') return TOO_LARGE;
+  if (error.type === 'entity.parse.failed') {
+    return { status: 400, failure: { code: 'not-json', message: 'The body is not JSON', path: 'body' } };
+  }
+  return null;
+}
+
+function answerTo(error: unknown): Answer {
+  if (error instanceof ApiError) return { status: error.getStatus(), failure: error.failure };
+  const parsed = ofBodyParser(error) ?? (error instanceof HttpException ? ofBodyParser(error.cause) : null);
+  if (parsed) return parsed;
+  if (error instanceof HttpException) {
+    const status = error.getStatus();
+    if (status === 413) return { status, failure: { ...TOO_LARGE.failure, path: 'photo' } };
+    const code = status === 404 ? 'not-found' : `http-${status}`;
+    return { status, failure: { code, message: error.message, path: 'body' } };
+  }
+  return {
+    status: 500,
+    failure: {
+      code: 'internal',
+      message: 'Zebbit failed here; nothing was stored',
+      hint: 'See the server’s log',
+    },
+  };
+}
+
+/** Turns every failure into `{ code, message, path?, hint? }`; unexpected ones are logged whole and answered without detail. */
+@Catch()
+export class FailureFilter implements ExceptionFilter {
+  private readonly log = new Logger('Failure');
+
+  catch(error: unknown, host: ArgumentsHost): void {
+    const { status, failure } = answerTo(error);
+    if (status >= 500) this.log.error(error instanceof Error ? error.stack : String(error));
+    host.switchToHttp().getResponse<Response>().status(status).json(failure);
+  }
+}

@@ -1,0 +1,24 @@
+import { Body, Controller, Get, Inject, Param, Post } from '@nestjs/common';
+import type { JobBundle, JobSummary } from '@zebbit/contract';
+import { NewJobDto } from '@zebbit/contract';
+import { JobsService } from './jobs.service';
+
+@Controller('api/jobs')
+export class JobsController {
+  constructor(@Inject(JobsService) private readonly jobs: JobsService) {}
+
+  @Get()
+  list(): Promise<JobSummary[]> {
+    return this.jobs.list();
+  }
+
+  @Post()
+  create(@Body() body: NewJobDto): Promise<JobBundle> {
+    return this.jobs.create(body);
+  }
+
+  @Get(':id')
+  read(@Param('id') id: string): Promise<JobBundle> {
+    return this.jobs.bundle(id);
+  }
+}

@@ -1,0 +1,122 @@
+import { randomBytes } from 'node:crypto';
+import { Inject, Injectable } from '@nestjs/common';
+import type { JobBundle, JobSummary, NewJobDto } from '@zebbit/contract';
+import type { CheckResult, DocumentKind, JobDocuments, JobRecord, JobView, Reading } from '@zebbit/core';
+import { DOCUMENT_KINDS, EMPTY_DOCUMENTS, FAMILIES, jobView, nextMove, stationStates } from '@zebbit/core';
+import { Sequelize } from 'sequelize-typescript';
+import { DocumentModel, JobModel, PhotoModel, ReadingModel, ResultModel } from '../database/models';
+import { badField, notFound } from '../errors/api-error';
+
+const asReading = (row: ReadingModel): Reading => ({
+  id: String(row.id),
+  at: row.at,
+  red: row.red,
+  black: row.black,
+  mode: row.mode,
+  shown: row.shown,
+  value: row.value,
+  struck: row.struck,
+});
+
+const asResult = (row: ResultModel): CheckResult => ({
+  id: String(row.id),
+  at: row.at,
+  key: row.key,
+  shown: row.shown,
+  value: row.value,
+});
+
+@Injectable()
+export class JobsService {
+  constructor(@Inject(Sequelize) private readonly sequelize: Sequelize) {}
+
+  async create({ name }: NewJobDto): Promise<JobBundle> {
+    if (name.trim() === '') throw badField('name', 'empty', 'A job needs a name: what is it that broke?');
+    const id = randomBytes(5).toString('hex');
+    const documents: JobDocuments = {
+      ...EMPTY_DOCUMENTS,
+      intake: { ...EMPTY_DOCUMENTS.intake, name: name.trim() },
+    };
+    await this.sequelize.transaction(async (transaction) => {
+      await JobModel.create({ id }, { transaction });
+      await DocumentModel.bulkCreate(
+        DOCUMENT_KINDS.map((kind) => ({ jobId: id, kind, rev: 0, body: documents[kind] })),
+        { transaction },
+      );
+    });
+    return this.bundle(id);
+  }
+
+  async list(): Promise<JobSummary[]> {
+    const jobs = await JobModel.findAll({ order: [['updatedAt', 'DESC']] });
+    return Promise.all(jobs.map(async (job) => this.summary(await this.bundle(job.id))));
+  }
+
+  /** Loads a job whole. */
+  async bundle(id: string): Promise<JobBundle> {
+    const job = await JobModel.findByPk(id);
+    if (!job) throw notFound('job', 'id');
+    const where = { jobId: id };
+    const [documents, readings, results, photos] = await Promise.all([
+      DocumentModel.findAll({ where }),
+      ReadingModel.findAll({ where, order: ['id'] }),
+      ResultModel.findAll({ where, order: ['id'] }),
+      PhotoModel.findAll({ where, order: ['id'] }),
+    ]);
+    const rows = new Map(documents.map((d) => [d.kind, d]));
+    const fromRows = <T>(read: (kind: DocumentKind) => T): Record<DocumentKind, T> =>
+      Object.fromEntries(DOCUMENT_KINDS.map((kind) => [kind, read(kind)])) as Record<DocumentKind, T>;
+    return {
+      id: job.id,
+      createdAt: job.createdAt.toISOString(),
+      updatedAt: job.updatedAt.toISOString(),
+      // Validated when it was stored; a document that a later version added is empty.
+      documents: fromRows<object>(
+        (kind) => rows.get(kind)?.body ?? EMPTY_DOCUMENTS[kind],
+      ) as unknown as JobDocuments,
+      revs: fromRows((kind) => rows.get(kind)?.rev ?? 0),
+      readings: readings.map(asReading),
+      results: results.map(asResult),
+      photos: photos.map(({ hash, use, caption, widthPx, heightPx, at }) => ({
+        id: hash,
+        use,
+        caption,
+        widthPx,
+        heightPx,
+        at,
+      })),
+    };
+  }
+
+  /** The core's view of a job. */
+  async view(id: string): Promise<JobView> {
+    return jobView(recordOf(await this.bundle(id)));
+  }
+
+  /** Marks a job as touched, so that the shelf shows it first. */
+  async touch(id: string): Promise<void> {
+    const job = await JobModel.findByPk(id);
+    if (!job) throw notFound('job', 'id');
+    job.changed('updatedAt', true);
+    await job.save();
+  }
+
+  private summary(bundle: JobBundle): JobSummary {
+    const view = jobView(recordOf(bundle));
+    const { intake, board } = bundle.documents;
+    return {
+      id: bundle.id,
+      name: intake.name,
+      make: intake.make,
+      model: intake.model,
+      family: board.family === null ? null : FAMILIES[board.family].name,
+      updatedAt: bundle.updatedAt,
+      states: stationStates(view),
+      next: nextMove(view),
+    };
+  }
+}
+
+function recordOf({ documents, readings, results }: JobBundle): JobRecord {
+  return { ...documents, readings, results };
+}

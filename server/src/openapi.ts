@@ -1,0 +1,24 @@
+import type { INestApplication } from '@nestjs/common';
+import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
+import { defaultMetadataStorage } from 'class-transformer/cjs/storage.js';
+import { validationMetadatasToSchemas } from 'class-validator-jsonschema';
+
+type TransformerStorage = NonNullable<
+  NonNullable<Parameters<typeof validationMetadatasToSchemas>[0]>['classTransformerMetadataStorage']
+>;
+
+/** The interface described at /api/docs; body schemas are read off the same validators that guard the routes. */
+export function describeApi(app: INestApplication): void {
+  const config = new DocumentBuilder()
+    .setTitle('Zebbit')
+    .setDescription('Jobs, their documents, readings, results and photos.')
+    .setVersion('1')
+    .build();
+  const described = SwaggerModule.createDocument(app, config);
+  const schemas = validationMetadatasToSchemas({
+    classTransformerMetadataStorage: defaultMetadataStorage as TransformerStorage,
+    refPointerPrefix: '#/components/schemas/',
+  });
+  const components = { ...described.components, schemas: { ...described.components?.schemas, ...schemas } };
+  SwaggerModule.setup('api/docs', app, { ...described, components } as typeof described);
+}

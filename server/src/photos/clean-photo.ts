@@ -1,0 +1,57 @@
+import { createHash } from 'node:crypto';
+import { PHOTO_MAX_PIXELS } from '@zebbit/contract';
+import sharp from 'sharp';
+import { badField } from '../errors/api-error';
+
+export interface CleanPhoto {
+  readonly bytes: Buffer;
+  /** SHA-256 of `bytes`, hexadecimal. */
+  readonly hash: string;
+  readonly widthPx: number;
+  readonly heightPx: number;
+}
+
+const FORMATS = ['png', 'jpeg', 'webp'];
+const HINT = 'PNG, JPEG or WebP';
+
+/**
+ * Decodes an uploaded picture and encodes it anew in its own format, turned upright, without any metadata (no place, no camera,
+ * no comments). Refuses what is not PNG, JPEG or WebP and what has too many pixels, naming the field `photo`.
+ */
+export async function cleanPhoto(upload: Buffer): Promise<CleanPhoto> {
+  const meta = await sharp(upload, { limitInputPixels: false })
+    .metadata()
+    .catch(() => null);
+  if (!meta || !FORMATS.includes(meta.format))
+    throw badField('photo', 'not-a-photo', 'photo is not a picture Zebbit can read', HINT);
+  if (meta.width * meta.height > PHOTO_MAX_PIXELS) {
+    const mega = (n: number): string => (n / 1e6).toFixed(0);
+    throw badField(
+      'photo',
+      'too-many-pixels',
+      `photo has ${mega(meta.width * meta.height)} megapixels; ${mega(PHOTO_MAX_PIXELS)} is the most`,
+      'Crop it to the board, or save it smaller',
+    );
+  }
+  const upright = sharp(upload, { limitInputPixels: PHOTO_MAX_PIXELS }).autoOrient();
+  const encoded =
+    meta.format === 'png'
+      ? upright.png()
+      : meta.format === 'jpeg'
+        ? upright.jpeg({ quality: 92 })
+        : upright.webp({ quality: 92 });
+  const result = await encoded.toBuffer({ resolveWithObject: true }).catch(() => null);
+  if (!result) throw badField('photo', 'damaged', 'photo is damaged: it could not be read to its end', HINT);
+  return {
+    bytes: result.data,
+    hash: createHash('sha256').update(result.data).digest('hex'),
+    widthPx: result.info.width,
+    heightPx: result.info.height,
+  };
+}
+
+/** The media type of a stored photo, by its first bytes. */
+export function photoType(bytes: Buffer): string {
+  if (bytes[0] === 0x89) return 'image/png';
+  return bytes[0] === 0xff ? 'image/jpeg' : 'image/webp';
+}

@@ -1,0 +1,7 @@
+import { Module } from '@nestjs/common';
+import { JobsModule } from '../jobs/jobs.module';
+import { PhotosController } from './photos.controller';
+import { PhotosService } from './photos.service';
+
+@Module({ imports: [JobsModule], controllers: [PhotosController], providers: [PhotosService] })
+export class PhotosModule {}

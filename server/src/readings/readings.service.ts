@@ -1,0 +1,42 @@
+import { Inject, Injectable } from '@nestjs/common';
+import type { NewReadingDto } from '@zebbit/contract';
+import { ReadingModel } from '../database/models';
+import { badField, conflict, notFound } from '../errors/api-error';
+import { JobsService } from '../jobs/jobs.service';
+
+@Injectable()
+export class ReadingsService {
+  constructor(@Inject(JobsService) private readonly jobs: JobsService) {}
+
+  /** Appends a reading between two points of the board, behind the battery gate. */
+  async append(jobId: string, reading: NewReadingDto): Promise<{ id: string; at: string }> {
+    const view = await this.jobs.view(jobId);
+    if (!view.battery.open)
+      throw conflict('battery-gate', view.battery.message, 'Answer the battery question under Open up');
+    for (const lead of ['red', 'black'] as const) {
+      if (!view.trace.byId.has(reading[lead]))
+        throw badField(lead, 'unknown-point', `The board has no point ${reading[lead]}`);
+    }
+    if (reading.red === reading.black)
+      throw badField('black', 'same-point', 'Both tips are on the same point');
+    if ((reading.shown === 'value') !== (reading.value !== null)) {
+      throw badField('value', 'value-mismatch', 'value is a number when shown is “value”, else null');
+    }
+    const { red, black, mode, shown, value } = reading;
+    const at = new Date().toISOString();
+    const row = await ReadingModel.create({ jobId, at, struck: false, red, black, mode, shown, value });
+    await this.jobs.touch(jobId);
+    return { id: String(row.id), at };
+  }
+
+  /** Strikes a reading out, or takes that back; the reading itself stays. */
+  async strike(jobId: string, id: string, struck: boolean): Promise<{ id: string; struck: boolean }> {
+    const row = /^\d{1,15}$/u.test(id)
+      ? await ReadingModel.findOne({ where: { jobId, id: Number(id) } })
+      : null;
+    if (!row) throw notFound('reading', 'reading');
+    await row.update({ struck });
+    await this.jobs.touch(jobId);
+    return { id, struck };
+  }
+}

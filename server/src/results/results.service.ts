@@ -1,0 +1,40 @@
+import { Inject, Injectable } from '@nestjs/common';
+import type { NewResultDto } from '@zebbit/contract';
+import { ResultModel } from '../database/models';
+import { badField, conflict } from '../errors/api-error';
+import { JobsService } from '../jobs/jobs.service';
+
+@Injectable()
+export class ResultsService {
+  constructor(@Inject(JobsService) private readonly jobs: JobsService) {}
+
+  /** Appends the result of a check this job has; a powered one only once every unpowered one has passed. */
+  async append(jobId: string, result: NewResultDto): Promise<{ id: string; at: string }> {
+    const { prove } = await this.jobs.view(jobId);
+    const judged = prove.checks.find((c) => c.check.key === result.key);
+    if (!judged) throw badField('key', 'unknown-check', `This job has no check ${result.key}`);
+    if (judged.shut) {
+      throw conflict(
+        'power-gate',
+        'No power yet: the unpowered checks come first',
+        `Still open: ${prove.gate.waitingFor.join('; ')}`,
+      );
+    }
+    const wantsFigure = judged.check.entry !== 'yes-no';
+    const isFigure = result.shown === 'value' || result.shown === 'over';
+    if (wantsFigure !== isFigure)
+      throw badField(
+        'shown',
+        'wrong-entry',
+        wantsFigure ? 'This check wants a figure' : 'This check wants yes or no',
+      );
+    if ((result.shown === 'value') !== (result.value !== null)) {
+      throw badField('value', 'value-mismatch', 'value is a number when shown is “value”, else null');
+    }
+    const { key, shown, value } = result;
+    const at = new Date().toISOString();
+    const row = await ResultModel.create({ jobId, at, key, shown, value });
+    await this.jobs.touch(jobId);
+    return { id: String(row.id), at };
+  }
+}
