@@ -1,47 +1,4 @@
-/** The doors of the core: every export by name. What each takes, gives and refuses is in README.md. */
-export { GRAMMARS } from './quantity/bench-kind';
-export type { BenchKind, BenchUnit, BenchGrammar } from './quantity/bench-kind';
-export { parseMeterEntry } from './quantity/meter-entry';
-export type { MeterMode, MeterShown, MeterEntry } from './quantity/meter-entry';
-export { parseBench } from './quantity/parse-bench';
-export type { ParsedFigure } from './quantity/parse-bench';
-export {
-  significant,
-  printOhms,
-  printVolts,
-  printAmps,
-  printFarads,
-  printLength,
-  printWire,
-  printTemperature,
-} from './quantity/print-bench';
-export { ohms, volts, amps, millimetres, celsius, kelvins, seconds, farads } from './quantity/units';
-export type {
-  Quantity,
-  Ohms,
-  Volts,
-  Amps,
-  Millimetres,
-  Celsius,
-  Kelvins,
-  Seconds,
-  Farads,
-} from './quantity/units';
-export { COPPER, roundArea, wireResistance } from './material/copper';
-export { endCooledRise, endCooledLimit } from './material/end-cooled-wire';
-export { preeceFusingCurrent, onderdonkFusingCurrent } from './material/fusing-current';
-export { ONE_OUNCE_MM, trackCurrent } from './material/track-current';
-export { awgDiameter, nearestAwg } from './material/wire-gauge';
-export { WIRE_STOCK } from './material/wire-stock';
-export type { WireKind } from './material/wire-stock';
-export { CLICK_ERROR_PX, readScale, toBoard, toPhoto } from './geometry/photo-scale';
-export type { PhotoScale, ScaleVerdict } from './geometry/photo-scale';
-export { boardPoint, photoPoint, distanceMm } from './geometry/point';
-export type { BoardPoint, PhotoPoint } from './geometry/point';
-export { CONNECTOR_FAMILIES, FAMILIES } from './connector/family';
-export type { ConnectorFamily, FamilyPin, FamilySheet } from './connector/family';
-export { PIN_FUNCTIONS, functionGroup, isOptional } from './connector/pin-function';
-export type { PinFunction, FunctionGroup } from './connector/pin-function';
+/** The doors of @zebbit/core: every export by name. Written by scripts/write-index.mjs. */
 export { edgeBlocks } from './board/blocks';
 export type { Edge } from './board/blocks';
 export { FACES, COMPONENT_KINDS, POINT_ROLES, EMPTY_BOARD } from './board/board';
@@ -86,42 +43,14 @@ export type { Meaning } from './board/reading-meaning';
 export { MODE_WORDS } from './board/reading';
 export type { Reading } from './board/reading';
 export { setScale } from './board/rescale';
-export { SERIES_DATA_OHMS, CC_OHMS, findLanding } from './trace/landing';
-export type { Landing } from './trace/landing';
-export { probeKey, nextProbe, openPins } from './trace/next-probe';
-export type { ProbeOrder } from './trace/next-probe';
-export { pinTable } from './trace/pin-table';
-export type { PinRowReport } from './trace/pin-table';
-export {
-  isGroundPin,
-  groundReference,
-  traceContext,
-  readingsBetween,
-  knownOhms,
-} from './trace/trace-context';
-export type { PinPoint, TraceContext } from './trace/trace-context';
-export { FUSING_SHARE, ALLOWED_RISE_K, checkJumper } from './rebuild/check-jumper';
-export type { WorkingLine, JumperCheck } from './rebuild/check-jumper';
-export { pinDemand } from './rebuild/pin-current';
-export type { PinDemand } from './rebuild/pin-current';
-export { REPAIR_KINDS, REPAIR_WORDS, repairFor } from './rebuild/pin-repair';
-export type { PinRepair, RepairKind } from './rebuild/pin-repair';
-export { EMPTY_REBUILD, rebuildPlan, isSettled, wireList, hasPins } from './rebuild/rebuild-plan';
-export type { PinChoice, RebuildRecord, JumperPlan, PinPlan } from './rebuild/rebuild-plan';
-export { judgeBand, RING_BAND, APART_BAND, NOT_SHORT_BAND, VBUS_BAND, drawBand } from './prove/band';
-export type { Band, Verdict } from './prove/band';
-export { proveChecks } from './prove/check-list';
-export type { CheckGroup, CheckEntry, Check } from './prove/check-list';
-export { judgeCheck, proveReport } from './prove/verdict';
-export type { CheckResult, JudgedCheck, ProveReport } from './prove/verdict';
-export { batteryGate } from './teardown/battery-gate';
-export type { BatteryGate } from './teardown/battery-gate';
-export { closingOrder, fastenerGaps } from './teardown/closing-order';
-export type { ClosingStep, FastenersBack, FastenerGap } from './teardown/closing-order';
-export { STEP_KINDS, EMPTY_TEARDOWN, hasFasteners, STEP_WORDS } from './teardown/step';
-export type { StepKind, Fasteners, OpeningStep, BatteryAnswer, Teardown } from './teardown/step';
-export { DEVICE_TRAITS, SYMPTOMS, cautionsFor, unansweredStops } from './triage/cautions';
-export type { DeviceTrait, Symptom, Caution } from './triage/cautions';
+export { CONNECTOR_FAMILIES, FAMILIES } from './connector/family';
+export type { ConnectorFamily, FamilyPin, FamilySheet } from './connector/family';
+export { PIN_FUNCTIONS, functionGroup, isOptional } from './connector/pin-function';
+export type { PinFunction, FunctionGroup } from './connector/pin-function';
+export { CLICK_ERROR_PX, readScale, toBoard, toPhoto } from './geometry/photo-scale';
+export type { PhotoScale, ScaleVerdict } from './geometry/photo-scale';
+export { boardPoint, photoPoint, distanceMm } from './geometry/point';
+export type { BoardPoint, PhotoPoint } from './geometry/point';
 export { finalChecks } from './job/final-checks';
 export type { FinalCheck } from './job/final-checks';
 export {
@@ -149,3 +78,76 @@ export { stationMove, nextMove } from './job/next-move';
 export type { NextMove } from './job/next-move';
 export { STATIONS, STATION_WORDS, closeUpLeft, stationStates, presentStation } from './job/station';
 export type { Station, StationState } from './job/station';
+export { COPPER, roundArea, wireResistance } from './material/copper';
+export { endCooledRise, endCooledLimit } from './material/end-cooled-wire';
+export { preeceFusingCurrent, onderdonkFusingCurrent } from './material/fusing-current';
+export { ONE_OUNCE_MM, trackCurrent } from './material/track-current';
+export { awgDiameter, nearestAwg } from './material/wire-gauge';
+export { WIRE_STOCK } from './material/wire-stock';
+export type { WireKind } from './material/wire-stock';
+export { showTruth } from './practice/truth';
+export type { BoardTruth } from './practice/truth';
+export { judgeBand, RING_BAND, APART_BAND, NOT_SHORT_BAND, VBUS_BAND, drawBand } from './prove/band';
+export type { Band, Verdict } from './prove/band';
+export { proveChecks } from './prove/check-list';
+export type { CheckGroup, CheckEntry, Check } from './prove/check-list';
+export { judgeCheck, proveReport } from './prove/verdict';
+export type { CheckResult, JudgedCheck, ProveReport } from './prove/verdict';
+export { GRAMMARS } from './quantity/bench-kind';
+export type { BenchKind, BenchUnit, BenchGrammar } from './quantity/bench-kind';
+export { parseMeterEntry } from './quantity/meter-entry';
+export type { MeterMode, MeterShown, MeterEntry } from './quantity/meter-entry';
+export { parseBench } from './quantity/parse-bench';
+export type { ParsedFigure } from './quantity/parse-bench';
+export {
+  significant,
+  printOhms,
+  printVolts,
+  printAmps,
+  printFarads,
+  printLength,
+  printWire,
+  printTemperature,
+} from './quantity/print-bench';
+export { ohms, volts, amps, millimetres, celsius, kelvins, seconds, farads } from './quantity/units';
+export type {
+  Quantity,
+  Ohms,
+  Volts,
+  Amps,
+  Millimetres,
+  Celsius,
+  Kelvins,
+  Seconds,
+  Farads,
+} from './quantity/units';
+export { FUSING_SHARE, ALLOWED_RISE_K, checkJumper } from './rebuild/check-jumper';
+export type { WorkingLine, JumperCheck } from './rebuild/check-jumper';
+export { pinDemand } from './rebuild/pin-current';
+export type { PinDemand } from './rebuild/pin-current';
+export { REPAIR_KINDS, REPAIR_WORDS, repairFor } from './rebuild/pin-repair';
+export type { PinRepair, RepairKind } from './rebuild/pin-repair';
+export { EMPTY_REBUILD, rebuildPlan, isSettled, wireList, hasPins } from './rebuild/rebuild-plan';
+export type { PinChoice, RebuildRecord, JumperPlan, PinPlan } from './rebuild/rebuild-plan';
+export { batteryGate } from './teardown/battery-gate';
+export type { BatteryGate } from './teardown/battery-gate';
+export { closingOrder, fastenerGaps } from './teardown/closing-order';
+export type { ClosingStep, FastenersBack, FastenerGap } from './teardown/closing-order';
+export { STEP_KINDS, EMPTY_TEARDOWN, hasFasteners, STEP_WORDS } from './teardown/step';
+export type { StepKind, Fasteners, OpeningStep, BatteryAnswer, Teardown } from './teardown/step';
+export { SERIES_DATA_OHMS, CC_OHMS, findLanding } from './trace/landing';
+export type { Landing } from './trace/landing';
+export { probeKey, nextProbe, openPins } from './trace/next-probe';
+export type { ProbeOrder } from './trace/next-probe';
+export { pinTable } from './trace/pin-table';
+export type { PinRowReport } from './trace/pin-table';
+export {
+  isGroundPin,
+  groundReference,
+  traceContext,
+  readingsBetween,
+  knownOhms,
+} from './trace/trace-context';
+export type { PinPoint, TraceContext } from './trace/trace-context';
+export { DEVICE_TRAITS, SYMPTOMS, cautionsFor, unansweredStops } from './triage/cautions';
+export type { DeviceTrait, Symptom, Caution } from './triage/cautions';

@@ -1,5 +1,6 @@
 import type { ProbePoint } from '../board/probe-point';
 import { spanMm } from '../board/probe-point';
+import type { PinFunction } from '../connector/pin-function';
 import { functionGroup } from '../connector/pin-function';
 import type { PinPoint, TraceContext } from './trace-context';
 import { isGroundPin, knownOhms } from './trace-context';
@@ -65,13 +66,22 @@ function judge(ctx: TraceContext, pin: PinPoint, point: ProbePoint): { rank: num
 }
 
 /**
- * The best landing in the pin's net, by what its function wants first and nearness second; `null` while nothing but pins is
- * known in its net. A ground pin whose own net is not known lands on ground wherever that is reached: ground is one net by design.
+ * Points a pin reaches: its own net; all of ground for a ground pin; and the nets of pins of the same function, which a device
+ * joins on its board (VBUS and GND always; A6 with B6 and A7 with B7 by the USB Type-C specification, from memory).
  */
-export function findLanding(ctx: TraceContext, pin: PinPoint): Landing | null {
+function reachOf(ctx: TraceContext, pin: PinPoint): string[] {
   const own = ctx.report.netOf.get(pin.id)?.points ?? [];
-  const reachable = isGroundPin(pin.pin) ? [...own, ...ctx.ground] : own;
-  const ranked = reachable
+  if (isGroundPin(pin.pin)) return [...own, ...ctx.ground];
+  if (!JOINED_BY_DESIGN.includes(pin.pin.function)) return [...own];
+  const sisters = ctx.pins.filter((p) => p.id !== pin.id && p.pin.function === pin.pin.function);
+  return [...own, ...sisters.flatMap((p) => ctx.report.netOf.get(p.id)?.points ?? [])];
+}
+
+const JOINED_BY_DESIGN: readonly PinFunction[] = ['VBUS', 'D+', 'D-'];
+
+/** The best landing a pin reaches, by what its function wants first and nearness second; `null` while only pins are known there. */
+export function findLanding(ctx: TraceContext, pin: PinPoint): Landing | null {
+  const ranked = [...new Set(reachOf(ctx, pin))]
     .filter((id) => id !== pin.id)
     .flatMap((id) => {
       const point = ctx.byId.get(id);

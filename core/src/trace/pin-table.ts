@@ -46,9 +46,11 @@ function functionClash(ctx: TraceContext, pin: PinPoint): string[] {
 function reportPin(ctx: TraceContext, pin: PinPoint): PinRowReport {
   const net = ctx.report.netOf.get(pin.id);
   const landing = findLanding(ctx, pin);
-  const viaGround = isGroundPin(pin.pin) && landing !== null && !net?.points.includes(landing.pointId);
-  const groundNet = viaGround ? ctx.report.netOf.get(landing.pointId) : undefined;
-  const restIds = new Set([...(net?.readings ?? []), ...(groundNet?.readings ?? [])]);
+  const landingNet =
+    landing && net?.points.includes(landing.pointId) !== true
+      ? ctx.report.netOf.get(landing.pointId)
+      : undefined;
+  const restIds = new Set([...(net?.readings ?? []), ...(landingNet?.readings ?? [])]);
   const fromReadings = ctx.report.contradictions
     .filter((c) => net?.points.includes(c.reading.red) === true)
     .map((c) => {

@@ -1,0 +1,48 @@
+import type { ApiFailure } from '@zebbit/contract';
+
+/** A failure the server explained, or the lack of an answer from it. */
+export class ApiFailureError extends Error {
+  constructor(readonly failure: ApiFailure) {
+    super(failure.hint ? `${failure.message}. ${failure.hint}` : failure.message);
+    this.name = 'ApiFailureError';
+  }
+}
+
+function isFailure(body: unknown): body is ApiFailure {
+  return typeof body === 'object' && body !== null && 'code' in body && 'message' in body;
+}
+
+async function read<T>(pending: Promise<Response>): Promise<T> {
+  const response = await pending.catch(() => {
+    throw new ApiFailureError({
+      code: 'unreachable',
+      message: 'Zebbit’s server does not answer',
+      hint: 'Is it still running?',
+    });
+  });
+  const body: unknown = await response.json().catch(() => null);
+  if (!response.ok) {
+    throw new ApiFailureError(
+      isFailure(body)
+        ? body
+        : { code: `http-${response.status}`, message: `The server answered ${response.status}` },
+    );
+  }
+  return body as T;
+}
+
+const json = (method: string, body: unknown, keepalive = false): RequestInit => ({
+  method,
+  headers: { 'content-type': 'application/json' },
+  body: JSON.stringify(body),
+  keepalive,
+});
+
+export const api = {
+  get: <T>(url: string): Promise<T> => read<T>(fetch(url)),
+  post: <T>(url: string, body: unknown): Promise<T> => read<T>(fetch(url, json('POST', body))),
+  patch: <T>(url: string, body: unknown): Promise<T> => read<T>(fetch(url, json('PATCH', body))),
+  put: <T>(url: string, body: unknown, keepalive = false): Promise<T> =>
+    read<T>(fetch(url, json('PUT', body, keepalive))),
+  upload: <T>(url: string, form: FormData): Promise<T> => read<T>(fetch(url, { method: 'POST', body: form })),
+};

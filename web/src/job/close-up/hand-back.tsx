@@ -1,0 +1,156 @@
+import type { ReactNode } from 'react';
+import { ArrowLeft, Printer } from 'lucide-react';
+import { format } from 'date-fns';
+import { Link } from 'react-router';
+import { routes } from '@zebbit/contract';
+import { PAD_STATE_WORDS, printWire, REPAIR_WORDS, wireList } from '@zebbit/core';
+import { Button } from '../../ui/button';
+import { useJob } from '../job-context';
+import { resultWords } from '../prove/prove';
+import { readingWords } from '../trace/reading-list';
+
+/** The page that goes back with the device; prints on A4. */
+export function HandBack() {
+  const { bundle, documents, view } = useJob();
+  const { intake, closing, match } = documents;
+  const wires = wireList(view.plans);
+  const repaired = view.plans.filter((p) => p.repair.kind !== 'leave');
+  const name = (id: string): string => view.trace.byId.get(id)?.label ?? id;
+  const before = bundle.readings.filter((r) => !r.struck);
+  const after = view.prove.checks.filter((c) => c.result !== null && c.verdict !== null);
+  return (
+    <main className="scroll-thin min-h-0 flex-1 overflow-y-auto p-6 print:overflow-visible print:p-0">
+      <div className="no-print mx-auto mb-4 flex max-w-[190mm] justify-between">
+        <Link
+          to={`/jobs/${bundle.id}/close-up`}
+          className="inline-flex min-h-10 items-center gap-2 font-semibold text-ink2"
+        >
+          <ArrowLeft aria-hidden className="size-5" /> Close up
+        </Link>
+        <Button tone="main" icon={<Printer aria-hidden className="size-5" />} onClick={() => window.print()}>
+          Print
+        </Button>
+      </div>
+      <article
+        aria-label="Hand-back page"
+        className="mx-auto max-w-[190mm] rounded-[14px] border border-line bg-sheet p-8 text-[14px] print:max-w-none print:rounded-none print:border-0 print:p-0"
+      >
+        <header className="mb-4 flex items-start justify-between border-b-2 border-copper pb-3">
+          <div>
+            <h2 className="text-[24px] font-bold">{intake.name}</h2>
+            <p className="text-ink2">
+              {[`${intake.make} ${intake.model}`.trim(), view.sheet.name].filter(Boolean).join(' · ')}
+            </p>
+          </div>
+          <div className="text-right text-ink2">
+            {intake.owner && <p>for {intake.owner}</p>}
+            <p>{format(new Date(bundle.updatedAt), 'd MMMM yyyy')}</p>
+            <p className={view.prove.verdict === 'proved' ? 'font-bold text-ok' : 'font-bold text-stop'}>
+              {view.prove.verdict === 'proved' ? 'Proved, unpowered and powered' : 'Not proved'}
+            </p>
+          </div>
+        </header>
+        <Part title="What was wrong">{closing.wrong || intake.happenedNote || 'Not written yet.'}</Part>
+        <Part title="What was done">
+          {closing.done}
+          <ul className="list-disc pl-5">
+            {repaired.map((p) => (
+              <li key={p.row.pin.id}>
+                {p.row.pin.label}: {PAD_STATE_WORDS[p.row.pin.pin.state]}, {REPAIR_WORDS[p.repair.kind]}
+                {p.repair.kind === 'jumper' ? ` to ${p.repair.landing.label}` : ''}
+                {p.built ? '' : ' (not built)'}
+              </li>
+            ))}
+          </ul>
+        </Part>
+        <div className="grid grid-cols-2 gap-6">
+          <Part title="Readings before">
+            <Table
+              rows={before.map((r) => [`${name(r.red)} – ${name(r.black)}`, readingWords(r)])}
+              none="None taken."
+            />
+          </Part>
+          <Part title="Readings after">
+            <Table
+              rows={after.map((c) => [c.check.title, c.result ? resultWords(c, c.result) : ''])}
+              none="None taken."
+            />
+          </Part>
+        </div>
+        {wires.length > 0 && (
+          <Part title="Wires">
+            <Table
+              rows={wires.map((w) => [
+                `${w.pin} to ${w.to}`,
+                `${printWire(w.wireMm)}${w.cutMm === null ? '' : `, ${w.cutMm.toFixed(1)} mm`}`,
+              ])}
+              none=""
+            />
+          </Part>
+        )}
+        <Part title="Parts">
+          {[match.part, closing.parts].filter(Boolean).join('. ') || 'None.'}
+          {closing.minutes === null ? '' : ` Time: ${closing.minutes} min.`}
+        </Part>
+        <Part title="What to watch">
+          <ul className="list-disc pl-5">
+            {closing.watch && <li>{closing.watch}</li>}
+            <li>Pull the plug, not the cable.</li>
+            {view.cautions.map((c) => (
+              <li key={c.code}>
+                {c.title}: {c.instead}
+              </li>
+            ))}
+          </ul>
+        </Part>
+        {bundle.photos.length > 0 && (
+          <Part title="Photos">
+            <div className="grid grid-cols-3 gap-3">
+              {bundle.photos.map((p, i) => (
+                <figure key={`${p.id}${i}`} className="break-inside-avoid">
+                  <img
+                    src={routes.photo(p.id)}
+                    alt={p.caption}
+                    className="max-h-[52mm] w-full rounded-[8px] border border-line object-contain"
+                  />
+                  <figcaption className="text-[12px] text-ink2">{p.caption}</figcaption>
+                </figure>
+              ))}
+            </div>
+          </Part>
+        )}
+      </article>
+    </main>
+  );
+}
+
+function Part({ title, children }: { readonly title: string; readonly children: ReactNode }) {
+  return (
+    <section className="mb-4 break-inside-avoid-page">
+      <h3 className="font-bold">{title}</h3>
+      <div className="whitespace-pre-line">{children}</div>
+    </section>
+  );
+}
+
+function Table({
+  rows,
+  none,
+}: {
+  readonly rows: readonly (readonly [string, string])[];
+  readonly none: string;
+}) {
+  if (rows.length === 0) return none;
+  return (
+    <table className="w-full text-[12.5px]">
+      <tbody>
+        {rows.map(([what, figure], i) => (
+          <tr key={i} className="border-t border-line">
+            <td className="py-0.5 pr-2">{what}</td>
+            <td className="figure py-0.5 text-right">{figure}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

@@ -1,0 +1,116 @@
+import type { PinFunction } from '@zebbit/core';
+import { KeyCap } from '../ui/button';
+import { Dialog } from '../ui/dialog';
+import { Sleeve } from '../ui/sleeve';
+
+const KEYS: readonly (readonly [string, readonly (readonly [string, string])[]])[] = [
+  [
+    'Everywhere',
+    [
+      ['Ctrl Z', 'undo'],
+      ['Ctrl Y', 'redo'],
+      ['[ ]', 'station before, after'],
+      ['N', 'day or night'],
+      ['?', 'this list'],
+    ],
+  ],
+  [
+    'On the plate',
+    [
+      ['+ −', 'zoom'],
+      ['0', 'whole board'],
+      ['F', 'other face'],
+      ['Arrows', 'move the crosshair; Shift for far'],
+      ['Enter', 'click at the crosshair'],
+      ['Tab', 'from mark to mark'],
+    ],
+  ],
+  [
+    'Look over',
+    [
+      ['S', 'scale'],
+      ['R', 'row of pins'],
+      ['L', 'leg'],
+      ['C', 'component'],
+      ['P', 'point'],
+      ['M', 'measure'],
+      ['1 … 9', 'state of the chosen pad, then the next'],
+      ['Esc', 'put the tool down'],
+      ['Del', 'take away'],
+    ],
+  ],
+  [
+    'Trace',
+    [
+      ['Enter', 'keep the figure'],
+      ['+', 'beep, or track followed'],
+      ['−', 'open, OL, or track ends'],
+      ['/', 'swap leads'],
+      ['*', 'skip this probe'],
+    ],
+  ],
+];
+
+const SLEEVES: readonly PinFunction[] = [
+  'VBUS',
+  'GND',
+  'D+',
+  'D-',
+  'CC1',
+  'CC2',
+  'ID',
+  'SBU1',
+  'SBU2',
+  'SSTX+',
+  'SSTX-',
+  'LEFT',
+  'RIGHT',
+];
+
+export function KeysDialog({
+  open,
+  onOpenChange,
+}: {
+  readonly open: boolean;
+  readonly onOpenChange: (open: boolean) => void;
+}) {
+  return (
+    <Dialog
+      open={open}
+      onOpenChange={onOpenChange}
+      title="Keys and sleeves"
+      about="Every action has a key; the probe loop needs only the numeric keypad."
+    >
+      <div className="grid grid-cols-2 gap-x-8 gap-y-5">
+        {KEYS.map(([place, keys]) => (
+          <section key={place}>
+            <h3 className="mb-1 font-bold">{place}</h3>
+            <dl className="grid grid-cols-[auto_1fr] items-baseline gap-x-3 gap-y-1.5">
+              {keys.map(([key, does]) => (
+                <div key={key} className="contents">
+                  <dt>
+                    <KeyCap>{key}</KeyCap>
+                  </dt>
+                  <dd className="text-second text-ink2">{does}</dd>
+                </div>
+              ))}
+            </dl>
+          </section>
+        ))}
+        <section className="col-span-2">
+          <h3 className="mb-2 font-bold">Sleeves</h3>
+          <div className="flex flex-wrap gap-3">
+            {SLEEVES.map((f) => (
+              <Sleeve key={f} of={f} />
+            ))}
+            <Sleeve of="D+" unsure />
+          </div>
+          <p className="mt-2 text-second text-ink2">
+            Dashed, with a question mark: not sure yet. The other SuperSpeed pairs are banded like TX: steps
+            for +, slots for −.
+          </p>
+        </section>
+      </div>
+    </Dialog>
+  );
+}

@@ -1,0 +1,48 @@
+import { useStore } from 'zustand';
+import { readScale, significant } from '@zebbit/core';
+import { Button } from '../ui/button';
+import { useJob } from './job-context';
+
+const WORDS = { saved: 'All saved', saving: 'Saving…', failed: 'Not saved' } as const;
+const BATTERY = {
+  unanswered: 'Battery: not answered',
+  none: 'No battery',
+  out: 'Battery out',
+  in: 'Battery still in',
+} as const;
+
+/** The bottom line: what the plate's figures rest on, the battery, and whether everything is kept. */
+export function Ledge() {
+  const { desk, documents, view } = useJob();
+  const save = useStore(desk.store, (s) => s.save);
+  const failure = useStore(desk.store, (s) => s.failure);
+  const scales = documents.board.faces.flatMap((f) => {
+    const scale = f.scale && readScale(f.scale);
+    return scale?.ok
+      ? [`${f.face} ${significant(1 / scale.mmPerPx)} px/mm ±${significant(scale.relativeError * 100, 2)} %`]
+      : [];
+  });
+  const standing = view.record.readings.filter((r) => !r.struck).length;
+  return (
+    <footer className="no-print flex h-11 shrink-0 items-center gap-6 border-t border-line bg-sheet px-5 text-[14px] text-ink2">
+      <span className={view.battery.open ? '' : 'font-semibold text-stop'}>
+        {BATTERY[documents.teardown.battery]}
+      </span>
+      {scales.length > 0 && <span className="figure text-second">{scales.join(' · ')}</span>}
+      {standing > 0 && <span>{standing} readings</span>}
+      <span className="flex-1" />
+      {failure && (
+        <span role="alert" className="min-w-0 truncate text-stop">
+          {failure.message}
+          {failure.hint ? `. ${failure.hint}` : ''}
+        </span>
+      )}
+      {save === 'failed' && (
+        <Button tone="stop" className="!min-h-8" onClick={() => void desk.flush()}>
+          Try again
+        </Button>
+      )}
+      <span role="status">{WORDS[save]}</span>
+    </footer>
+  );
+}

@@ -1,0 +1,142 @@
+import { useState } from 'react';
+import { Check, CircleDashed, Lock, OctagonX, TriangleAlert } from 'lucide-react';
+import type { CheckGroup, CheckResult, JudgedCheck } from '@zebbit/core';
+import { printAmps, printOhms, printVolts, stationMove } from '@zebbit/core';
+import { NoPicture } from '../../plate/no-picture';
+import { ProbeFlags } from '../../plate/flags';
+import { Plate } from '../../plate/plate';
+import { useJob } from '../job-context';
+import { Slip, SlipMove, SlipPart } from '../slip';
+import { ResultEntry } from './result-entry';
+
+const GROUPS: readonly (readonly [CheckGroup, string])[] = [
+  ['look', 'Look and prod'],
+  ['ring', 'Ring each pin'],
+  ['short', 'No shorts'],
+  ['power', 'Under power'],
+  ['data', 'Data'],
+];
+
+/** Is it right, before and after power. */
+export function Prove() {
+  const { view } = useJob();
+  const { prove } = view;
+  const [picked, setPicked] = useState<string | null>(null);
+  const current =
+    prove.checks.find((c) => c.check.key === picked && !c.shut) ??
+    prove.checks.find((c) => c.verdict !== 'pass' && !c.shut);
+  const [a, b] = pointsOf(current);
+  const passed = prove.checks.filter((c) => c.verdict === 'pass').length;
+  return (
+    <>
+      <Plate
+        chosen={null}
+        onPick={() => undefined}
+        over={(viewport, face) => (
+          <ProbeFlags
+            red={view.trace.byId.get(a ?? '')}
+            black={view.trace.byId.get(b ?? '')}
+            face={face}
+            viewport={viewport}
+          />
+        )}
+        empty={<NoPicture />}
+      />
+      <Slip label="Prove">
+        <SlipMove
+          move={
+            picked !== null && current
+              ? { station: 'prove', title: current.check.title, why: current.check.how, tone: 'move' }
+              : stationMove(view, 'prove')
+          }
+          corner={prove.checks.length > 0 ? `${passed} of ${prove.checks.length}` : undefined}
+        >
+          {current && <ResultEntry key={current.check.key} judged={current} onKept={() => setPicked(null)} />}
+        </SlipMove>
+        {GROUPS.map(([group, words]) => {
+          const checks = prove.checks.filter((c) => c.check.group === group);
+          if (checks.length === 0) return null;
+          const shut = checks.some((c) => c.shut);
+          return (
+            <SlipPart
+              key={group}
+              title={words}
+              corner={`${checks.filter((c) => c.verdict === 'pass').length} of ${checks.length}`}
+            >
+              {shut && (
+                <p className="mb-2 flex gap-2 rounded-[10px] bg-wait-soft p-2.5 text-second font-semibold text-wait">
+                  <Lock aria-hidden className="size-4 shrink-0" />
+                  Shut until the {prove.gate.waitingFor.length} unpowered checks left have passed
+                </p>
+              )}
+              <ul>
+                {checks.map((c) => (
+                  <CheckLine
+                    key={c.check.key}
+                    judged={c}
+                    now={c === current}
+                    onPick={() => setPicked(c.check.key)}
+                  />
+                ))}
+              </ul>
+            </SlipPart>
+          );
+        })}
+      </Slip>
+    </>
+  );
+}
+
+function pointsOf(judged: JudgedCheck | undefined): (string | undefined)[] {
+  const [kind, a, b] = judged?.check.key.split(':') ?? [];
+  return kind === 'ring' || kind === 'apart' || kind === 'short' || kind === 'volts' ? [a, b] : [];
+}
+
+/** What was typed, in words. */
+export function resultWords(judged: JudgedCheck, result: CheckResult): string {
+  if (result.shown === 'yes') return 'yes';
+  if (result.shown === 'no') return 'no';
+  if (result.shown === 'over') return 'OL';
+  const value = result.value ?? 0;
+  const { entry } = judged.check;
+  return entry === 'volts' ? printVolts(value) : entry === 'amps' ? printAmps(value) : printOhms(value);
+}
+
+function CheckLine({
+  judged,
+  now,
+  onPick,
+}: {
+  readonly judged: JudgedCheck;
+  readonly now: boolean;
+  readonly onPick: () => void;
+}) {
+  const { check, result, verdict, shut } = judged;
+  return (
+    <li className="border-t border-line first:border-0">
+      <button
+        type="button"
+        disabled={shut}
+        aria-pressed={now}
+        onClick={onPick}
+        className={`flex min-h-10 w-full items-center gap-3 rounded-[8px] px-2 py-1.5 text-left disabled:opacity-60 ${now ? 'bg-copper-soft' : 'enabled:hover:bg-sunk'}`}
+      >
+        <VerdictMark judged={judged} />
+        <span className="min-w-0 flex-1 leading-snug">{check.title}</span>
+        <span
+          className={`figure text-second ${verdict === 'fail' ? 'font-bold text-stop' : verdict === 'doubt' ? 'font-bold text-wait' : 'text-ink2'}`}
+        >
+          {result && !shut ? resultWords(judged, result) : check.bandWords}
+        </span>
+      </button>
+    </li>
+  );
+}
+
+function VerdictMark({ judged: { verdict, shut } }: { readonly judged: JudgedCheck }) {
+  if (shut) return <Lock aria-label="shut" className="size-5 text-ink2" />;
+  if (verdict === 'pass') return <Check aria-label="passed" className="size-5 text-ok" strokeWidth={3} />;
+  if (verdict === 'fail') return <OctagonX aria-label="failed" className="size-5 text-stop" />;
+  if (verdict === 'doubt') return <TriangleAlert aria-label="in doubt" className="size-5 text-wait" />;
+  return <CircleDashed aria-label="not yet" className="size-5 text-ink2" />;
+}

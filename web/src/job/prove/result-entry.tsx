@@ -1,0 +1,109 @@
+import { useEffect, useRef, useState } from 'react';
+import type { JudgedCheck } from '@zebbit/core';
+import { parseBench } from '@zebbit/core';
+import { useAppendResult } from '../../api/jobs';
+import { useKeys } from '../../app/use-keys';
+import { Button } from '../../ui/button';
+import { Field } from '../../ui/field';
+import { useJob } from '../job-context';
+
+const KINDS = { ohms: 'resistance', volts: 'voltage', amps: 'current' } as const;
+const WORDS = { ohms: 'Ohms, or OL', volts: 'Volts', amps: 'Amps' } as const;
+
+/** One result: yes or no by a key, or a figure typed. */
+export function ResultEntry({
+  judged,
+  onKept,
+}: {
+  readonly judged: JudgedCheck;
+  readonly onKept: () => void;
+}) {
+  const { bundle } = useJob();
+  const append = useAppendResult(bundle.id);
+  const [text, setText] = useState('');
+  const [error, setError] = useState<string | null>(null);
+  const input = useRef<HTMLInputElement>(null);
+  const { check } = judged;
+  useEffect(() => input.current?.focus(), [check.key]);
+
+  const send = (shown: 'yes' | 'no' | 'over' | 'value', value: number | null): void => {
+    if (append.isPending) return;
+    append.mutate(
+      { key: check.key, shown, value },
+      {
+        onSuccess: () => {
+          setText('');
+          setError(null);
+          onKept();
+        },
+        onError: (failure) => setError(failure.message),
+      },
+    );
+  };
+  const yesNo = check.entry === 'yes-no';
+  useKeys(yesNo ? { y: () => send('yes', null), x: () => send('no', null) } : {});
+  if (check.entry === 'yes-no') {
+    return (
+      <div className="mt-2 flex flex-col gap-2">
+        <div className="flex gap-2">
+          <Button tone="main" hotkey="Y" className="flex-1" onClick={() => send('yes', null)}>
+            Yes, {check.bandWords}
+          </Button>
+          <Button tone="stop" hotkey="X" onClick={() => send('no', null)}>
+            No
+          </Button>
+        </div>
+        {error !== null && (
+          <p role="alert" className="text-second text-stop">
+            {error}
+          </p>
+        )}
+      </div>
+    );
+  }
+  const { entry } = check;
+  const keep = (): void => {
+    if (entry === 'ohms' && /^(ol|-|open)$/iu.test(text.trim())) {
+      send('over', null);
+      return;
+    }
+    const figure = parseBench(text, KINDS[entry]);
+    if (figure.ok) send('value', figure.value);
+    else setError(`${WORDS[entry]}: ${figure.message}`);
+  };
+  return (
+    <div className="mt-2 flex items-start gap-2">
+      <div className="flex-1">
+        <Field label={WORDS[entry]} hint={`wanted: ${check.bandWords}`} error={error}>
+          {(ids) => (
+            <input
+              {...ids}
+              ref={input}
+              value={text}
+              onChange={(e) => setText(e.target.value)}
+              onKeyDown={(e) => {
+                if (e.key === 'Enter') keep();
+                else if (e.key === '-' && text === '' && entry === 'ohms') {
+                  e.preventDefault();
+                  send('over', null);
+                }
+              }}
+              autoComplete="off"
+              className="figure h-[52px] w-full rounded-[12px] border-2 border-copper bg-sheet px-4 text-[22px] font-semibold aria-[invalid=true]:border-stop"
+            />
+          )}
+        </Field>
+      </div>
+      <div className="flex flex-col gap-1.5 pt-[23px]">
+        <Button tone="main" className="!min-h-[52px]" onClick={keep} disabled={append.isPending}>
+          Keep
+        </Button>
+        {entry === 'ohms' && (
+          <Button hotkey="−" onClick={() => send('over', null)}>
+            OL
+          </Button>
+        )}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,88 @@
+import { CircleCheck, OctagonX } from 'lucide-react';
+import type { ReactNode } from 'react';
+import { Link } from 'react-router';
+import type { NextMove } from '@zebbit/core';
+import { presentStation, STATION_WORDS } from '@zebbit/core';
+import { useJob } from './job-context';
+
+/** The right-hand paper: the next move in large type, then what the station adds. */
+export function Slip({ children, label }: { readonly children: ReactNode; readonly label: string }) {
+  return (
+    <aside
+      aria-label={label}
+      className="scroll-thin flex w-[404px] shrink-0 flex-col overflow-y-auto border-l border-line bg-sheet"
+    >
+      {children}
+    </aside>
+  );
+}
+
+/** The head of a slip. */
+export function SlipMove({
+  move,
+  corner,
+  children,
+}: {
+  readonly move: NextMove;
+  readonly corner?: string;
+  readonly children?: ReactNode;
+}) {
+  const stop = move.tone === 'stop';
+  return (
+    <section
+      aria-label="Next move"
+      className={`flex flex-col gap-2 border-b border-line px-6 py-5 ${stop ? 'bg-stop-soft' : 'bg-sunk'}`}
+    >
+      <div className="flex items-baseline justify-between gap-3">
+        <span
+          className={`flex items-center gap-1.5 text-second font-bold ${stop ? 'text-stop' : move.tone === 'done' ? 'text-ok' : 'text-copper'}`}
+        >
+          {stop && <OctagonX aria-hidden className="size-4" />}
+          {move.tone === 'done' && <CircleCheck aria-hidden className="size-4" />}
+          {stop ? 'Stop' : move.tone === 'done' ? 'This station is done' : 'Next move'}
+        </span>
+        {corner !== undefined && <span className="figure text-second text-ink2">{corner}</span>}
+      </div>
+      <h2 className="text-move leading-[1.15] font-semibold">{move.title}</h2>
+      <p className="text-ink2">{move.why}</p>
+      {children}
+      {move.tone === 'done' && <Onward from={move.station} />}
+    </section>
+  );
+}
+
+/** From a station that is done to the one that is not. */
+function Onward({ from }: { readonly from: string }) {
+  const { view, bundle } = useJob();
+  const present = presentStation(view);
+  if (present === from) return null;
+  return (
+    <Link
+      to={`/jobs/${bundle.id}/${present}`}
+      className="mt-1 inline-flex min-h-11 items-center justify-center rounded-[11px] bg-copper px-4 font-semibold text-on-copper"
+    >
+      On to {STATION_WORDS[present]}
+    </Link>
+  );
+}
+
+/** A titled part of a slip. */
+export function SlipPart({
+  title,
+  corner,
+  children,
+}: {
+  readonly title: string;
+  readonly corner?: ReactNode;
+  readonly children: ReactNode;
+}) {
+  return (
+    <section aria-label={title} className="px-6 py-4">
+      <div className="mb-2 flex items-baseline justify-between gap-3">
+        <h3 className="font-bold">{title}</h3>
+        {corner !== undefined && <span className="figure text-second text-ink2">{corner}</span>}
+      </div>
+      {children}
+    </section>
+  );
+}

@@ -1,0 +1,128 @@
+import type { ConnectorFamily } from '@zebbit/core';
+import { FAMILIES, printAmps, stationMove } from '@zebbit/core';
+import { ChipsMany, ChipsOne } from '../../ui/chips';
+import { FigureField, SelectField, TextField } from '../../ui/field';
+import { PhotoPicker } from '../../ui/photo-picker';
+import { useJob } from '../job-context';
+import { Slip, SlipMove } from '../slip';
+import { FAMILY_OPTIONS, HAPPENING_OPTIONS, SYMPTOM_OPTIONS, TRAIT_OPTIONS } from '../words';
+import { Card, Paper } from '../work-sheet';
+import { CautionList } from './caution-list';
+import { PhotoStrip } from '../photo-strip';
+
+const isFamily = (value: string): value is ConnectorFamily => value in FAMILIES;
+
+/** Is it the port, and what is dangerous. */
+export function TakeIn() {
+  const { view, documents, edit, bundle } = useJob();
+  const { intake, board } = documents;
+  return (
+    <>
+      <Paper>
+        <Card title="The device">
+          <div className="grid grid-cols-2 gap-4">
+            <TextField
+              label="Device"
+              value={intake.name}
+              limit={80}
+              onCommit={(name) => edit('intake', (d) => void (d.name = name.trim()))}
+            />
+            <TextField
+              label="Owner"
+              value={intake.owner}
+              onCommit={(owner) => edit('intake', (d) => void (d.owner = owner))}
+            />
+            <TextField
+              label="Make"
+              value={intake.make}
+              limit={80}
+              onCommit={(make) => edit('intake', (d) => void (d.make = make))}
+            />
+            <TextField
+              label="Model"
+              value={intake.model}
+              limit={80}
+              onCommit={(model) => edit('intake', (d) => void (d.model = model))}
+            />
+            <SelectField
+              label="Connector"
+              value={board.family ?? ''}
+              options={FAMILY_OPTIONS}
+              onPick={(value) => edit('board', (d) => void (d.family = isFamily(value) ? value : null))}
+            />
+            <FigureField
+              label="Current it draws through the port"
+              kind="current"
+              shown={intake.deviceCurrentA === null ? '' : printAmps(intake.deviceCurrentA)}
+              hint={
+                intake.deviceCurrentA === null
+                  ? `Empty: ${printAmps(view.deviceCurrentA)}, usual for this family`
+                  : undefined
+              }
+              onFigure={(a) => edit('intake', (d) => void (d.deviceCurrentA = a))}
+              onClear={() => edit('intake', (d) => void (d.deviceCurrentA = null))}
+            />
+          </div>
+        </Card>
+        <Card title="What happened">
+          <ChipsOne
+            label="What happened"
+            options={HAPPENING_OPTIONS}
+            value={intake.happened}
+            onChange={(value) => edit('intake', (d) => void (d.happened = value))}
+          />
+          <TextField
+            label="In the owner’s words"
+            lines={2}
+            limit={2000}
+            value={intake.happenedNote}
+            onCommit={(note) => edit('intake', (d) => void (d.happenedNote = note))}
+          />
+        </Card>
+        <Card title="What it does now">
+          <ChipsMany
+            label="Symptoms"
+            options={SYMPTOM_OPTIONS}
+            value={intake.symptoms}
+            onChange={(value) => edit('intake', (d) => void (d.symptoms = value))}
+          />
+        </Card>
+        <Card title="What is in it" about="Cautions follow from this.">
+          <ChipsMany
+            label="What is in it"
+            options={TRAIT_OPTIONS}
+            value={intake.traits}
+            onChange={(value) => edit('intake', (d) => void (d.traits = value))}
+          />
+        </Card>
+        <Card title="What came along" about="One thing a line: the torn port, a bag of screws, its cable.">
+          <TextField
+            label="In the bag"
+            lines={3}
+            limit={3000}
+            value={intake.cameWith.join('\n')}
+            onCommit={(text) =>
+              edit(
+                'intake',
+                (d) =>
+                  void (d.cameWith = text
+                    .split('\n')
+                    .map((l) => l.trim().slice(0, 120))
+                    .filter(Boolean)
+                    .slice(0, 30)),
+              )
+            }
+          />
+        </Card>
+        <Card title="As it came in">
+          <PhotoPicker jobId={bundle.id} use="before" label="Add a photo" caption="as it came in" />
+          <PhotoStrip use="before" />
+        </Card>
+      </Paper>
+      <Slip label="Take in">
+        <SlipMove move={stationMove(view, 'take-in')} />
+        <CautionList />
+      </Slip>
+    </>
+  );
+}

@@ -1,0 +1,9 @@
+import { Navigate } from 'react-router';
+import { presentStation } from '@zebbit/core';
+import { useJob } from './job-context';
+
+/** A job opened without a station opens at the one that wants the hand. */
+export function ToPresent() {
+  const { view, bundle } = useJob();
+  return <Navigate to={`/jobs/${bundle.id}/${presentStation(view)}`} replace />;
+}

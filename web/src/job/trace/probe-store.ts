@@ -1,0 +1,36 @@
+import { create } from 'zustand';
+import type { MeterMode } from '@zebbit/core';
+
+interface ProbeState {
+  /** The pair the person chose instead of the proposed one. */
+  readonly red: string | null;
+  readonly black: string | null;
+  readonly mode: MeterMode | null;
+  readonly skipped: ReadonlySet<string>;
+  readonly swapped: boolean;
+  /** Picks a point: red first, then black; a third starts anew. */
+  readonly pick: (id: string) => void;
+  readonly setMode: (mode: MeterMode | null) => void;
+  readonly swap: () => void;
+  readonly skip: (key: string) => void;
+  readonly unskip: () => void;
+  /** Back to the proposed pair. */
+  readonly follow: () => void;
+}
+
+const FOLLOW = { red: null, black: null, mode: null, swapped: false } as const;
+
+export const useProbe = create<ProbeState>((set) => ({
+  ...FOLLOW,
+  skipped: new Set(),
+  pick: (id) =>
+    set((s) => {
+      if (s.red !== null && s.black === null && s.red !== id) return { black: id };
+      return { ...FOLLOW, red: id };
+    }),
+  setMode: (mode) => set({ mode }),
+  swap: () => set((s) => ({ swapped: !s.swapped })),
+  skip: (key) => set((s) => ({ ...FOLLOW, skipped: new Set([...s.skipped, key]) })),
+  unskip: () => set({ skipped: new Set() }),
+  follow: () => set(FOLLOW),
+}));

@@ -1,0 +1,130 @@
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { stationMove } from '@zebbit/core';
+import { LandingSleeves } from '../../plate/landing-sleeves';
+import { NetHalo } from '../../plate/net-halo';
+import { ProbeFlags } from '../../plate/flags';
+import { Plate } from '../../plate/plate';
+import { NoPicture } from '../../plate/no-picture';
+import { Button } from '../../ui/button';
+import { useJob } from '../job-context';
+import { Slip, SlipMove } from '../slip';
+import { PinTableView } from './pin-table-view';
+import { ProbeEntry } from './probe-entry';
+import { useProbe } from './probe-store';
+import { ReadingList } from './reading-list';
+import { Tip } from './tip';
+import type { Pair } from './use-pair';
+import { usePair } from './use-pair';
+
+/** Where does each pin go: the probe loop. */
+export function Trace() {
+  const { view } = useJob();
+  const pair = usePair();
+  const { pick } = useProbe();
+  const [chosen, setChosen] = useState<string | null>(null);
+  const net = chosen === null ? [] : (view.trace.report.netOf.get(chosen)?.points ?? []);
+  const halo = net.flatMap((id) => view.trace.byId.get(id) ?? []);
+  return (
+    <>
+      <Plate
+        chosen={chosen}
+        onPick={pick}
+        zoomKeys={false}
+        over={(viewport, face) => (
+          <>
+            <NetHalo points={halo} face={face} viewport={viewport} />
+            <LandingSleeves pins={view.pins} byId={view.trace.byId} face={face} viewport={viewport} />
+            {view.battery.open && (
+              <ProbeFlags red={pair.red} black={pair.black} face={face} viewport={viewport} />
+            )}
+          </>
+        )}
+        empty={<NoPicture />}
+      />
+      <Slip label="Trace">
+        {view.battery.open && (pair.red ?? pair.black) ? <ProbeMove pair={pair} /> : <Gate />}
+        <PinTableView chosen={chosen} onChoose={setChosen} />
+        <ReadingList />
+      </Slip>
+    </>
+  );
+}
+
+/** Nothing to probe now: the gate is shut, or the rules ask nothing more. */
+function Gate() {
+  const { view, bundle } = useJob();
+  const { skipped, unskip } = useProbe();
+  return (
+    <SlipMove move={stationMove(view, 'trace')}>
+      {!view.battery.open && (
+        <Link
+          to={`/jobs/${bundle.id}/open-up`}
+          className="self-start font-semibold text-copper underline underline-offset-4"
+        >
+          Answer it under Open up
+        </Link>
+      )}
+      {view.battery.open && (
+        <p className="text-second text-ink2">
+          Any two points on the plate can still be probed: click one, then the other.
+        </p>
+      )}
+      {skipped.size > 0 && (
+        <Button className="self-start" onClick={unskip}>
+          Ask the {skipped.size} skipped again
+        </Button>
+      )}
+    </SlipMove>
+  );
+}
+
+function ProbeMove({ pair }: { readonly pair: Pair }) {
+  const { bundle, view } = useJob();
+  const { follow } = useProbe();
+  const { red, black, order } = pair;
+  const open = view.pins.filter((p) => p.status === 'open').length;
+  return (
+    <section aria-label="Next move" className="border-b border-line bg-sunk px-6 py-5">
+      <div className="flex items-baseline justify-between">
+        <span className="text-second font-bold text-copper">{order ? 'Next move' : 'Your own pair'}</span>
+        <span className="figure text-second text-ink2">
+          probe {bundle.readings.length + 1},{' '}
+          {open === 0 ? 'all pins placed' : `${open} pin${open === 1 ? '' : 's'} to find`}
+        </span>
+      </div>
+      <h2 className="mt-2 flex flex-col gap-2 text-[25px] leading-[1.12] font-semibold">
+        <span className="flex items-center gap-3">
+          <Tip lead="red" />
+          Red on {red?.label ?? '…'}
+        </span>
+        <span className="flex items-center gap-3">
+          <Tip lead="black" />
+          Black on {black?.label ?? '… choose on the plate'}
+        </span>
+      </h2>
+      <p className="my-2 text-ink2">{order?.why ?? 'Zebbit follows: enter what the meter shows.'}</p>
+      {order && (
+        <details className="mb-2">
+          <summary className="cursor-pointer text-second font-semibold text-copper underline underline-offset-4">
+            What each answer would mean
+          </summary>
+          <dl className="mt-1 grid grid-cols-[auto_1fr] gap-x-3 text-second">
+            {order.means.map((m) => (
+              <div key={m.shows} className="contents">
+                <dt className="font-semibold">{m.shows}</dt>
+                <dd className="text-ink2">{m.tells}</dd>
+              </div>
+            ))}
+          </dl>
+        </details>
+      )}
+      {!order && (
+        <Button tone="quiet" className="mb-1" onClick={follow}>
+          Back to the proposed probe
+        </Button>
+      )}
+      <ProbeEntry pair={pair} />
+    </section>
+  );
+}

@@ -1,0 +1,199 @@
+import type { ReactNode } from 'react';
+import { useEffect, useId, useRef, useState } from 'react';
+import type { BenchKind } from '@zebbit/core';
+import { parseBench } from '@zebbit/core';
+
+const BOX =
+  'w-full min-h-10 rounded-[10px] border bg-sheet px-3 py-2 text-ink placeholder:text-ink2/80 aria-[invalid=true]:border-stop border-line focus-visible:outline-offset-0';
+
+interface Labelled {
+  readonly label: string;
+  readonly hint?: string | undefined;
+  readonly error?: string | null | undefined;
+}
+
+/** A label over its control, with the error under it, tied together for readers. */
+export function Field({
+  label,
+  hint,
+  error,
+  children,
+}: Labelled & { readonly children: (ids: FieldIds) => ReactNode }) {
+  const id = useId();
+  const noteId = `${id}-note`;
+  const note = error ?? hint;
+  return (
+    <div className="flex min-w-0 flex-col gap-1">
+      <label htmlFor={id} className="text-second font-semibold text-ink2">
+        {label}
+      </label>
+      {children({
+        id,
+        'aria-describedby': note ? noteId : undefined,
+        'aria-invalid': error ? true : undefined,
+      })}
+      {note && (
+        <p
+          id={noteId}
+          role={error ? 'alert' : undefined}
+          className={`text-second ${error ? 'text-stop' : 'text-ink2'}`}
+        >
+          {note}
+        </p>
+      )}
+    </div>
+  );
+}
+
+interface FieldIds {
+  readonly id: string;
+  readonly 'aria-describedby': string | undefined;
+  readonly 'aria-invalid': true | undefined;
+}
+
+interface TextFieldProps extends Labelled {
+  readonly value: string;
+  readonly onCommit: (value: string) => void;
+  readonly limit?: number;
+  readonly lines?: number;
+  readonly placeholder?: string;
+}
+
+/** Commits what was typed after a pause, on Enter and on leaving; undo steps are whole phrases, not letters. */
+function useDraft(
+  value: string,
+  commit: (text: string) => void,
+): [string, (text: string) => void, () => void] {
+  const [draft, setDraft] = useState<string | null>(null);
+  const latest = useRef(commit);
+  useEffect(() => {
+    latest.current = commit;
+  });
+  useEffect(() => {
+    if (draft === null || draft === value) return;
+    const timer = setTimeout(() => latest.current(draft), 400);
+    return () => clearTimeout(timer);
+  }, [draft, value]);
+  const leave = (): void => {
+    if (draft !== null && draft !== value) commit(draft);
+    setDraft(null);
+  };
+  return [draft ?? value, setDraft, leave];
+}
+
+export function TextField({
+  label,
+  hint,
+  value,
+  onCommit,
+  limit = 120,
+  lines = 1,
+  placeholder,
+}: TextFieldProps) {
+  const [text, setText, leave] = useDraft(value, onCommit);
+  return (
+    <Field label={label} hint={hint}>
+      {(ids) =>
+        lines > 1 ? (
+          <textarea
+            {...ids}
+            className={BOX}
+            rows={lines}
+            maxLength={limit}
+            value={text}
+            placeholder={placeholder}
+            onChange={(e) => setText(e.target.value)}
+            onBlur={leave}
+          />
+        ) : (
+          <input
+            {...ids}
+            className={BOX}
+            maxLength={limit}
+            value={text}
+            placeholder={placeholder}
+            onChange={(e) => setText(e.target.value)}
+            onBlur={leave}
+            onKeyDown={(e) => {
+              if (e.key === 'Enter') leave();
+            }}
+          />
+        )
+      }
+    </Field>
+  );
+}
+
+interface FigureFieldProps extends Labelled {
+  readonly kind: BenchKind;
+  /** As shown while nothing is typed. */
+  readonly shown: string;
+  readonly onFigure: (value: number) => void;
+  /** Called when the field is emptied; without it an empty field is an error. */
+  readonly onClear?: () => void;
+}
+
+/** A figure in bench notation. What cannot be read stays as typed, with the reason under it. */
+export function FigureField({ label, hint, kind, shown, onFigure, onClear }: FigureFieldProps) {
+  const [draft, setDraft] = useState<string | null>(null);
+  const [error, setError] = useState<string | null>(null);
+  const commit = (): void => {
+    if (draft === null) return;
+    if (draft.trim() === '' && onClear) {
+      setDraft(null);
+      setError(null);
+      onClear();
+      return;
+    }
+    const figure = parseBench(draft, kind);
+    if (!figure.ok) {
+      setError(`${label}: ${figure.message}`);
+      return;
+    }
+    setDraft(null);
+    setError(null);
+    onFigure(figure.value);
+  };
+  return (
+    <Field label={label} hint={hint} error={error}>
+      {(ids) => (
+        <input
+          {...ids}
+          className={`${BOX} figure`}
+          value={draft ?? shown}
+          onChange={(e) => setDraft(e.target.value)}
+          onBlur={commit}
+          onKeyDown={(e) => {
+            if (e.key === 'Enter') commit();
+            if (e.key === 'Escape') {
+              setDraft(null);
+              setError(null);
+            }
+          }}
+        />
+      )}
+    </Field>
+  );
+}
+
+interface SelectFieldProps extends Labelled {
+  readonly value: string;
+  readonly options: readonly (readonly [value: string, words: string])[];
+  readonly onPick: (value: string) => void;
+}
+
+export function SelectField({ label, hint, error, value, options, onPick }: SelectFieldProps) {
+  return (
+    <Field label={label} hint={hint} error={error}>
+      {(ids) => (
+        <select {...ids} className={BOX} value={value} onChange={(e) => onPick(e.target.value)}>
+          {options.map(([key, words]) => (
+            <option key={key} value={key}>
+              {words}
+            </option>
+          ))}
+        </select>
+      )}
+    </Field>
+  );
+}

@@ -1,0 +1,15 @@
+import tailwindcss from '@tailwindcss/vite';
+import react from '@vitejs/plugin-react';
+import { defineConfig } from 'vite';
+
+export default defineConfig({
+  root: import.meta.dirname,
+  plugins: [react(), tailwindcss()],
+  build: { outDir: 'dist', emptyOutDir: true, target: 'es2022', chunkSizeWarningLimit: 1500 },
+  worker: { format: 'es' },
+  server: {
+    host: '127.0.0.1',
+    port: 5173,
+    proxy: { '/api': `http://127.0.0.1:${process.env['ZEBBIT_PORT'] ?? '4173'}` },
+  },
+});
