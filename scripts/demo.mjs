@@ -1,0 +1,21 @@
+// npm run demo: installs and builds what is missing, loads the demo data into its own folder if absent, serves, prints the address.
+import { rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { homeFolder, readArguments, serve } from './serve.mjs';
+import { ensureBuilt, ensureInstalled, run } from './set-up.mjs';
+
+const { port, reset } = readArguments(['--reset']);
+ensureInstalled();
+ensureBuilt();
+const home = join(homeFolder(), 'demo');
+if (reset) rmSync(home, { recursive: true, force: true });
+const { url, server } = await serve({ home, port });
+const jobs = await fetch(`${url}/api/jobs`).then((r) => r.json());
+if (jobs.length === 0) {
+  console.log('Loading the demo data…');
+  if (run(process.execPath, ['demo/dist/load.js', url]) !== 0) {
+    server.kill();
+    process.exit(1);
+  }
+}
+console.log(`\nZebbit with demo data: ${url}\nData in ${home}. Stop with Ctrl+C; start over with: npm run demo -- --reset`);

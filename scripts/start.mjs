@@ -1,0 +1,10 @@
+// npm start: Zebbit on this person's own data.
+import { homeFolder, readArguments, serve } from './serve.mjs';
+import { ensureBuilt, ensureInstalled } from './set-up.mjs';
+
+const { port } = readArguments();
+ensureInstalled();
+ensureBuilt();
+const home = homeFolder();
+const { url } = await serve({ home, port });
+console.log(`\nZebbit: ${url}\nData in ${home}. Stop with Ctrl+C.`);
