@@ -12,17 +12,23 @@ function seeded(seed: number): () => number {
   };
 }
 
-const path = (points: readonly At[]): string => points.map((p, i) => `${i === 0 ? 'M' : 'L'}${p.x} ${p.y}`).join('');
+const path = (points: readonly At[]): string =>
+  points.map((p, i) => `${i === 0 ? 'M' : 'L'}${p.x} ${p.y}`).join('');
 
 function along({ points }: SceneTrack, share: number): { at: At; angle: number } {
-  const lengths = points.slice(1).map((p, i) => Math.hypot(p.x - (points[i]?.x ?? 0), p.y - (points[i]?.y ?? 0)));
+  const lengths = points
+    .slice(1)
+    .map((p, i) => Math.hypot(p.x - (points[i]?.x ?? 0), p.y - (points[i]?.y ?? 0)));
   let left = share * lengths.reduce((a, b) => a + b, 0);
   for (const [i, length] of lengths.entries()) {
     const [a, b] = [points[i], points[i + 1]];
     if (!a || !b) break;
     if (left <= length) {
       const t = left / length;
-      return { at: { x: a.x + (b.x - a.x) * t, y: a.y + (b.y - a.y) * t }, angle: (Math.atan2(b.y - a.y, b.x - a.x) * 180) / Math.PI };
+      return {
+        at: { x: a.x + (b.x - a.x) * t, y: a.y + (b.y - a.y) * t },
+        angle: (Math.atan2(b.y - a.y, b.x - a.x) * 180) / Math.PI,
+      };
     }
     left -= length;
   }
@@ -45,7 +51,8 @@ function scar(cx: number, cy: number, w: number, h: number, random: () => number
 }
 
 function pad(x: number, y: number, w: number, h: number, state: string, random: () => number): string {
-  const rect = (fill: string, extra = ''): string => `<rect x="${x - w / 2}" y="${y - h / 2}" width="${w}" height="${h}" rx="0.06" fill="${fill}" ${extra}/>`;
+  const rect = (fill: string, extra = ''): string =>
+    `<rect x="${x - w / 2}" y="${y - h / 2}" width="${w}" height="${h}" rx="0.06" fill="${fill}" ${extra}/>`;
   switch (state) {
     case 'torn':
     case 'trace-torn':
@@ -57,9 +64,15 @@ function pad(x: number, y: number, w: number, h: number, state: string, random: 
     case 'dull':
       return rect('#8f8d86', 'filter="url(#grain)"');
     case 'starved':
-      return rect('url(#goldPad)') + `<rect x="${x - w * 0.3}" y="${y + h * 0.2}" width="${w * 0.6}" height="${h * 0.22}" rx="0.08" fill="url(#tin)"/>`;
+      return (
+        rect('url(#goldPad)') +
+        `<rect x="${x - w * 0.3}" y="${y + h * 0.2}" width="${w * 0.6}" height="${h * 0.22}" rx="0.08" fill="url(#tin)"/>`
+      );
     default:
-      return rect('url(#tin)') + `<rect x="${x - w * 0.28}" y="${y - h * 0.42}" width="${w * 0.2}" height="${h * 0.8}" rx="0.05" fill="#fff" opacity="0.35"/>`;
+      return (
+        rect('url(#tin)') +
+        `<rect x="${x - w * 0.28}" y="${y - h * 0.42}" width="${w * 0.2}" height="${h * 0.8}" rx="0.05" fill="#fff" opacity="0.35"/>`
+      );
   }
 }
 
@@ -68,7 +81,14 @@ function twoEndedArt(part: ScenePart): string {
   const standing = h >= w;
   const { x, y } = part.at;
   const cap = (standing ? h : w) * 0.24;
-  const body = part.kind === 'capacitor' ? ['#b99a68', '#8d7146'] : part.kind === 'bead' ? ['#4a4d50', '#2c2e30'] : part.kind === 'fuse' ? ['#d9d6c8', '#a9a698'] : ['#26292c', '#121416'];
+  const body =
+    part.kind === 'capacitor'
+      ? ['#b99a68', '#8d7146']
+      : part.kind === 'bead'
+        ? ['#4a4d50', '#2c2e30']
+        : part.kind === 'fuse'
+          ? ['#d9d6c8', '#a9a698']
+          : ['#26292c', '#121416'];
   const dark = part.kind === 'fuse';
   const end = (sign: number): string =>
     standing
@@ -90,7 +110,10 @@ function chipArt(part: ScenePart): string {
   if (part.kind === 'button') {
     return `<g filter="url(#shadow)"><rect x="${x - w / 2}" y="${y - h / 2}" width="${w}" height="${h}" rx="0.3" fill="#8d9094"/><circle cx="${x}" cy="${y}" r="${w * 0.33}" fill="#22262a" stroke="#111" stroke-width="0.08"/></g>${legs}`;
   }
-  const dot = part.kind === 'chip' ? `<circle cx="${x - w / 2 + 0.5}" cy="${y - h / 2 + 0.5}" r="0.16" fill="#4a4e52"/>` : '';
+  const dot =
+    part.kind === 'chip'
+      ? `<circle cx="${x - w / 2 + 0.5}" cy="${y - h / 2 + 0.5}" r="0.16" fill="#4a4e52"/>`
+      : '';
   return `${legs}<g filter="url(#shadow)"><rect x="${x - w / 2}" y="${y - h / 2}" width="${w}" height="${h}" rx="0.12" fill="url(#plastic)"/></g>${dot}<text x="${x}" y="${y + 0.35}" font-size="${Math.min(1.1, w * 0.3)}" text-anchor="middle" fill="#b9bdc0">${part.mark}</text>`;
 }
 
@@ -103,7 +126,9 @@ function legArt(leg: Scene['legs'][number], random: () => number): string {
   const { x, y } = leg.at;
   if (!leg.through) return pad(x, y, w, h, leg.state, random);
   const gone = leg.state === 'hole-wall-gone';
-  const ring = gone ? scar(x, y, w * 1.5, h * 1.3, random) : `<rect x="${x - w * 0.78}" y="${y - h * 0.64}" width="${w * 1.56}" height="${h * 1.28}" rx="${w * 0.75}" fill="url(#tin)"/>`;
+  const ring = gone
+    ? scar(x, y, w * 1.5, h * 1.3, random)
+    : `<rect x="${x - w * 0.78}" y="${y - h * 0.64}" width="${w * 1.56}" height="${h * 1.28}" rx="${w * 0.75}" fill="url(#tin)"/>`;
   return `${ring}<rect x="${x - w * 0.36}" y="${y - h * 0.42}" width="${w * 0.72}" height="${h * 0.84}" rx="${w * 0.36}" fill="#070a0b"/>`;
 }
 
@@ -152,8 +177,12 @@ export function drawBoard(scene: Scene, finished: Finished | null = null): strin
     const [x, y] = [at.x + random() * size[0], at.y + random() * size[1]];
     return `<circle cx="${x}" cy="${y}" r="${0.02 + random() * 0.05}" fill="#fff" opacity="${0.08 + random() * 0.18}"/>`;
   });
-  const via = (p: At): string => `<circle cx="${p.x}" cy="${p.y}" r="0.46" fill="url(#goldPad)"/><circle cx="${p.x}" cy="${p.y}" r="0.2" fill="#0a0d0e"/>`;
-  const point = (p: Scene['points'][number]): string => (p.role === 'pour' ? `<circle cx="${p.at.x}" cy="${p.at.y}" r="0.55" fill="#c98a4f"/>` : `<circle cx="${p.at.x}" cy="${p.at.y}" r="0.95" fill="url(#tin)"/>`);
+  const via = (p: At): string =>
+    `<circle cx="${p.x}" cy="${p.y}" r="0.46" fill="url(#goldPad)"/><circle cx="${p.x}" cy="${p.y}" r="0.2" fill="#0a0d0e"/>`;
+  const point = (p: Scene['points'][number]): string =>
+    p.role === 'pour'
+      ? `<circle cx="${p.at.x}" cy="${p.at.y}" r="0.55" fill="#c98a4f"/>`
+      : `<circle cx="${p.at.x}" cy="${p.at.y}" r="0.95" fill="url(#tin)"/>`;
   return `<svg xmlns="http://www.w3.org/2000/svg" width="${w * scene.pxPerMm}" height="${h * scene.pxPerMm}" viewBox="0 0 ${w} ${h}" font-family="'JetBrains Mono Variable', monospace" font-weight="600">
 <defs>
 <linearGradient id="mask" x1="0" y1="0" x2="1" y2="1"><stop offset="0" stop-color="${light}"/><stop offset="1" stop-color="${dark}"/></linearGradient>

@@ -8,19 +8,30 @@ import { PICTURES } from './pictures';
 
 /** Draws every picture with Chromium, in the font that the application ships, into demo/pictures. */
 const folder = join(dirname(dirname(fileURLToPath(import.meta.url))), 'pictures');
-const font = createRequire(import.meta.url).resolve('@fontsource-variable/jetbrains-mono/files/jetbrains-mono-latin-wght-normal.woff2');
+const font = createRequire(import.meta.url).resolve(
+  '@fontsource-variable/jetbrains-mono/files/jetbrains-mono-latin-wght-normal.woff2',
+);
 const face = `@font-face{font-family:'JetBrains Mono Variable';font-weight:100 800;src:url(data:font/woff2;base64,${(await readFile(font)).toString('base64')})}`;
 await mkdir(folder, { recursive: true });
 const browser = await chromium.launch({
   executablePath: '/usr/bin/chromium',
   chromiumSandbox: false,
-  args: ['--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+  args: [
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ],
 });
 const page = await browser.newPage();
 for (const [name, { scene, finished }] of Object.entries(PICTURES)) {
   const [width, height] = scene.picture.map((mm) => Math.round(mm * scene.pxPerMm)) as [number, number];
   await page.setViewportSize({ width, height });
-  await page.setContent(`<style>${face}body{margin:0}svg{display:block}</style>${drawBoard(scene, finished)}`);
+  await page.setContent(
+    `<style>${face}body{margin:0}svg{display:block}</style>${drawBoard(scene, finished)}`,
+  );
   await page.evaluate(() => document.fonts.ready.then(() => undefined));
   await page.screenshot({ path: join(folder, name), type: 'jpeg', quality: 88 });
   process.stdout.write(`${name} ${width} x ${height}\n`);

@@ -1,1 +1,10 @@
-export {};
+import { DemoClient } from './client';
+import { audioGuide, memoryStick, pillowSpeaker } from './jobs';
+
+/** node demo/dist/load.js http://127.0.0.1:4173 : loads the demo's jobs into a running server. */
+const [, , base] = process.argv;
+if (base === undefined || !/^http:\/\/(127\.0\.0\.1|localhost|\[::1\]):\d+$/u.test(base)) {
+  throw new Error('load wants the address of a server on this machine, as in http://127.0.0.1:4173');
+}
+const client = new DemoClient(base);
+for (const load of [memoryStick, pillowSpeaker, audioGuide]) await load(client);

@@ -41,8 +41,22 @@ export interface Scene {
   readonly mask: readonly [light: string, dark: string];
   readonly board: { readonly at: At; readonly size: readonly [number, number]; readonly radius: number };
   readonly family: ConnectorFamily;
-  readonly row: { readonly first: At; readonly pitchMm: number; readonly nets: readonly string[]; readonly states: readonly PadState[]; readonly padMm: readonly [number, number] } | null;
-  readonly legs: readonly { readonly id: string; readonly name: string; readonly at: At; readonly size: readonly [number, number]; readonly through: boolean; readonly state: PadState; readonly net: string }[];
+  readonly row: {
+    readonly first: At;
+    readonly pitchMm: number;
+    readonly nets: readonly string[];
+    readonly states: readonly PadState[];
+    readonly padMm: readonly [number, number];
+  } | null;
+  readonly legs: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly at: At;
+    readonly size: readonly [number, number];
+    readonly through: boolean;
+    readonly state: PadState;
+    readonly net: string;
+  }[];
   readonly parts: readonly ScenePart[];
   readonly points: readonly ScenePoint[];
   readonly tracks: readonly SceneTrack[];
@@ -58,11 +72,18 @@ export function twoEnded(
   kind: ComponentKind,
   at: At,
   nets: readonly [string, string],
-  options: { readonly mark?: string; readonly value?: number | null; readonly lying?: boolean; readonly size?: readonly [number, number]; readonly sceneryOnly?: boolean } = {},
+  options: {
+    readonly mark?: string;
+    readonly value?: number | null;
+    readonly lying?: boolean;
+    readonly size?: readonly [number, number];
+    readonly sceneryOnly?: boolean;
+  } = {},
 ): ScenePart {
   const { mark = '', value = null, lying = false, size = [1.7, 3] } = options;
   const reach = size[1] / 2 - 0.35;
-  const end = (sign: number): At => (lying ? { x: at.x + sign * reach, y: at.y } : { x: at.x, y: at.y + sign * reach });
+  const end = (sign: number): At =>
+    lying ? { x: at.x + sign * reach, y: at.y } : { x: at.x, y: at.y + sign * reach };
   return {
     id,
     kind,
@@ -86,7 +107,11 @@ export function asComponent(part: ScenePart, face: Face): Component {
     kind: part.kind,
     face,
     value: part.value,
-    terminals: part.terminals.map((t, i) => ({ id: `${part.id}.${i + 1}`, name: terminalName(part, i), at: t.at })),
+    terminals: part.terminals.map((t, i) => ({
+      id: `${part.id}.${i + 1}`,
+      name: terminalName(part, i),
+      at: t.at,
+    })),
   };
 }
 

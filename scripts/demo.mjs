@@ -18,4 +18,6 @@ if (jobs.length === 0) {
     process.exit(1);
   }
 }
-console.log(`\nZebbit with demo data: ${url}\nData in ${home}. Stop with Ctrl+C; start over with: npm run demo -- --reset`);
+console.log(
+  `\nZebbit with demo data: ${url}\nData in ${home}. Stop with Ctrl+C; start over with: npm run demo -- --reset`,
+);

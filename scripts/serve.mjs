@@ -19,7 +19,8 @@ export function readArguments(flags = []) {
     else if (flags.includes(arg)) out[arg.slice(2)] = true;
     else stop(`Unknown argument ${arg}. Known: --port N${flags.map((f) => `, ${f}`).join('')}`);
   }
-  if (!Number.isInteger(out.port) || out.port < 1 || out.port > 65535) stop('--port wants a number from 1 to 65535');
+  if (!Number.isInteger(out.port) || out.port < 1 || out.port > 65535)
+    stop('--port wants a number from 1 to 65535');
   return out;
 }
 
@@ -41,8 +42,12 @@ export async function serve({ home, port }) {
   for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
   const url = `http://127.0.0.1:${port}`;
   for (let tries = 0; tries < 150; tries += 1) {
-    if (ended !== null) stop(`The server ended with ${ended}. Is port ${port} in use? Try -- --port ${port + 1}`);
-    const ok = await fetch(`${url}/api/health`).then((r) => r.ok, () => false);
+    if (ended !== null)
+      stop(`The server ended with ${ended}. Is port ${port} in use? Try -- --port ${port + 1}`);
+    const ok = await fetch(`${url}/api/health`).then(
+      (r) => r.ok,
+      () => false,
+    );
     if (ok) {
       server.on('exit', (code) => process.exit(code ?? 0));
       return { url, server };

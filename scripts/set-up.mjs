@@ -32,7 +32,11 @@ export function ensureInstalled() {
   const wanted = hash(readFileSync('package-lock.json'));
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
   const here = existsSync('node_modules/.package-lock.json');
-  console.log(here ? 'Packages changed: installing…' : 'Installing packages; sqlite3 is compiled, which takes a few minutes once…');
+  console.log(
+    here
+      ? 'Packages changed: installing…'
+      : 'Installing packages; sqlite3 is compiled, which takes a few minutes once…',
+  );
   const path = existsSync('/usr/lib/ccache') ? `/usr/lib/ccache:${process.env.PATH}` : process.env.PATH;
   must('npm', ['ci', '--no-audit', '--no-fund'], { PATH: path });
   writeFileSync(stamp, wanted);
@@ -53,17 +57,25 @@ export function ensureDebian(wanted) {
 function newest(path) {
   const stat = statSync(path);
   if (!stat.isDirectory()) return stat.mtimeMs;
-  return Math.max(0, ...readdirSync(path).filter((n) => n !== 'dist' && n !== 'node_modules').map((n) => newest(join(path, n))));
+  return Math.max(
+    0,
+    ...readdirSync(path)
+      .filter((n) => n !== 'dist' && n !== 'node_modules')
+      .map((n) => newest(join(path, n))),
+  );
 }
 
 /** Builds web, server and demo when a source is newer than the last build. */
 export function ensureBuilt({ always = false } = {}) {
   const stamp = '.cache/built';
   const sources = ['core', 'contract', 'server', 'web', 'demo', 'package-lock.json'];
-  const done = ['web/dist/index.html', 'server/dist/main.js', 'demo/dist/load.js', stamp].every((f) => existsSync(f));
+  const done = ['web/dist/index.html', 'server/dist/main.js', 'demo/dist/load.js', stamp].every((f) =>
+    existsSync(f),
+  );
   if (!always && done && statSync(stamp).mtimeMs > Math.max(...sources.map(newest))) return;
   console.log('Building…');
-  for (const part of ['web', 'server', 'demo']) must(process.execPath, ['node_modules/vite/bin/vite.js', 'build', part, '--logLevel', 'warn']);
+  for (const part of ['web', 'server', 'demo'])
+    must(process.execPath, ['node_modules/vite/bin/vite.js', 'build', part, '--logLevel', 'warn']);
   mkdirSync('.cache', { recursive: true });
   writeFileSync(stamp, new Date().toISOString());
 }

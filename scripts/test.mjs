@@ -10,7 +10,8 @@ ensureDebian({
 mkdirSync('.cache', { recursive: true });
 const counts = { passed: 0, failed: 0 };
 const node = process.execPath;
-const npmRun = (script, ...rest) => run('npm', ['run', '--silent', script, ...(rest.length > 0 ? ['--', ...rest] : [])]);
+const npmRun = (script, ...rest) =>
+  run('npm', ['run', '--silent', script, ...(rest.length > 0 ? ['--', ...rest] : [])]);
 const read = (file) => {
   try {
     return JSON.parse(readFileSync(file, 'utf8'));
@@ -24,7 +25,9 @@ function step(name, act) {
   console.log(`\n== ${name}`);
   const begun = Date.now();
   const code = act();
-  console.log(`== ${name}: ${code === 0 ? 'ok' : `failed (${code})`}, ${((Date.now() - begun) / 1000).toFixed(0)} s`);
+  console.log(
+    `== ${name}: ${code === 0 ? 'ok' : `failed (${code})`}, ${((Date.now() - begun) / 1000).toFixed(0)} s`,
+  );
   if (code !== 0) finish(Math.max(counts.failed, 1), code);
 }
 
@@ -49,7 +52,9 @@ step('build', () => {
 });
 step('browser tests', () => {
   rmSync('.cache/playwright.json', { force: true });
-  const code = run(node, ['node_modules/@playwright/test/cli.js', 'test'], { PLAYWRIGHT_JSON_OUTPUT_NAME: '.cache/playwright.json' });
+  const code = run(node, ['node_modules/@playwright/test/cli.js', 'test'], {
+    PLAYWRIGHT_JSON_OUTPUT_NAME: '.cache/playwright.json',
+  });
   const stats = read('.cache/playwright.json')?.stats;
   counts.passed += stats?.expected ?? 0;
   counts.failed += (stats?.unexpected ?? 0) + (stats?.flaky ?? 0);

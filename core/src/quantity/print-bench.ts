@@ -29,8 +29,8 @@ function engineering(value: number, unit: string, smallest: number): string {
   return `${significant(value / factor)} ${prefix}${unit}`;
 }
 
-/** `4700` prints as `4.70 kΩ`. */
-export const printOhms = (value: number): string => engineering(value, 'Ω', 1e-3);
+/** `4700` prints as `4.70 kΩ`, `0.24` as `0.240 Ω` (as meters show it), `0.026` as `26.0 mΩ`. */
+export const printOhms = (value: number): string => engineering(value, 'Ω', value >= 0.1 ? 1 : 1e-3);
 /** `0.582` prints as `582 mV`, `5.02` as `5.02 V`. */
 export const printVolts = (value: number): string => engineering(value, 'V', 1e-3);
 /** `0.45` prints as `450 mA`. */

@@ -97,7 +97,7 @@ export const STEP_WORDS: Readonly<
   'press-fit': { open: 'Press-fit part off', close: 'Press the part back', care: 'Shaft lined up first.' },
   battery: {
     open: 'Battery unplugged',
-    close: 'Battery plugged in',
+    close: 'Plug the battery in',
     care: 'Polarity as noted; nothing hot near it.',
   },
   'lift-off': { open: 'Lifted off', close: 'Set back in place', care: 'No wire pinched.' },

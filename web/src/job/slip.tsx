@@ -2,7 +2,7 @@ import { CircleCheck, OctagonX } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { NextMove } from '@zebbit/core';
-import { presentStation, STATION_WORDS } from '@zebbit/core';
+import { presentStation, STATION_WORDS, stationStates } from '@zebbit/core';
 import { useJob } from './job-context';
 
 /** The right-hand paper: the next move in large type, then what the station adds. */
@@ -55,7 +55,7 @@ export function SlipMove({
 function Onward({ from }: { readonly from: string }) {
   const { view, bundle } = useJob();
   const present = presentStation(view);
-  if (present === from) return null;
+  if (present === from || stationStates(view)[present] === 'done') return null;
   return (
     <Link
       to={`/jobs/${bundle.id}/${present}`}

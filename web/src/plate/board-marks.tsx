@@ -50,7 +50,10 @@ function Mark({ id, name, chosen, onPick, transform, children }: MarkProps) {
 }
 
 /** Size of a pad on the screen for a row: a little over half the pitch wide, four times as long (common practice of land patterns). */
-export function padSize(row: PinRow, k: number): { readonly width: number; readonly length: number } {
+export function padSize(
+  row: PinRow,
+  k: number,
+): { readonly width: number; readonly length: number; readonly spacing: number } {
   const spacing = row.offsetsMm
     ? Math.min(
         ...row.offsetsMm
@@ -59,8 +62,8 @@ export function padSize(row: PinRow, k: number): { readonly width: number; reado
           .filter((d) => d > 0),
       )
     : row.pitchMm;
-  const width = Math.max(7, Math.min(0.58 * spacing, 1.2) * k);
-  return { width, length: Math.max(18, Math.min(1.5, 2.6 * spacing) * k) };
+  const width = Math.max(6, Math.min(0.58 * spacing, 1.2) * k);
+  return { width, length: Math.max(18, Math.min(1.5, 2.6 * spacing) * k), spacing: spacing * k };
 }
 
 function RowMarks({
@@ -69,8 +72,9 @@ function RowMarks({
   chosen,
   onPick,
 }: { readonly row: PinRow } & Pick<MarksProps, 'viewport' | 'chosen' | 'onPick'>) {
-  const { width, length } = padSize(row, viewport.k);
+  const { width, length, spacing } = padSize(row, viewport.k);
   return row.pins.map((pin, i) => {
+    const numbered = spacing >= 12 || chosen === pin.id || i === 0 || i === row.pins.length - 1;
     const at = toScreen(pinPoint(row, i), viewport);
     return (
       <Mark
@@ -82,18 +86,20 @@ function RowMarks({
         transform={`translate(${at.x} ${at.y}) rotate(${row.directionDeg})`}
       >
         <PadMark state={pin.state} width={width} length={length} chosen={chosen === pin.id} />
-        <text
-          transform={`translate(${width * 0.12 + 3} ${-length / 2 - 7}) rotate(-90)`}
-          fontSize={11.5}
-          fontWeight={chosen === pin.id ? 800 : 600}
-          fontFamily="var(--font-mono)"
-          fill={chosen === pin.id ? '#ffb583' : '#fff7e6'}
-          stroke="#10181b"
-          strokeWidth={3}
-          paintOrder="stroke"
-        >
-          {pin.number}
-        </text>
+        {numbered && (
+          <text
+            transform={`translate(${width * 0.12 + 3} ${-length / 2 - 7}) rotate(-90)`}
+            fontSize={11.5}
+            fontWeight={chosen === pin.id ? 800 : 600}
+            fontFamily="var(--font-mono)"
+            fill={chosen === pin.id ? '#ffb583' : '#fff7e6'}
+            stroke="#10181b"
+            strokeWidth={3}
+            paintOrder="stroke"
+          >
+            {pin.number}
+          </text>
+        )}
       </Mark>
     );
   });
@@ -118,6 +124,8 @@ export function BoardMarks({ board, face, viewport, chosen, onPick }: MarksProps
             y: ends.reduce((n, p) => n + p.y, 0) / ends.length,
           };
           const right = Math.max(...ends.map((p) => p.x));
+          const long = Math.max(...ends.map((p) => Math.hypot(p.x - mid.x, p.y - mid.y)));
+          const named = long > 22 || c.terminals.some((t) => t.id === chosen);
           return (
             <g key={c.id}>
               {ends.length > 1 && (
@@ -150,19 +158,21 @@ export function BoardMarks({ board, face, viewport, chosen, onPick }: MarksProps
                   />
                 </Mark>
               ))}
-              <text
-                x={right + 14}
-                y={mid.y + 4}
-                fontSize={12}
-                fontWeight={700}
-                fontFamily="var(--font-mono)"
-                fill="#fff7e6"
-                stroke="#10181b"
-                strokeWidth={3}
-                paintOrder="stroke"
-              >
-                {c.name}
-              </text>
+              {named && (
+                <text
+                  x={right + 14}
+                  y={mid.y + 4}
+                  fontSize={12}
+                  fontWeight={700}
+                  fontFamily="var(--font-mono)"
+                  fill="#fff7e6"
+                  stroke="#10181b"
+                  strokeWidth={3}
+                  paintOrder="stroke"
+                >
+                  {c.name}
+                </text>
+              )}
             </g>
           );
         })}

@@ -59,7 +59,9 @@ export function ProbeFlags({ red, black, face, viewport }: FlagsProps) {
 
 function Lead({ from, to }: { readonly from: ScreenPoint; readonly to: ScreenPoint }) {
   const sag = 40 + Math.hypot(to.x - from.x, to.y - from.y) * 0.35;
-  const d = `M${from.x} ${from.y}C${from.x} ${from.y + sag} ${to.x} ${to.y + sag} ${to.x} ${to.y}`;
+  // Leads one above the other would hide what lies between them: they bow to the side.
+  const aside = Math.abs(to.x - from.x) < 60 ? 70 : 0;
+  const d = `M${from.x} ${from.y}C${from.x + aside} ${from.y + sag * (aside ? 0.4 : 1)} ${to.x + aside} ${to.y + sag * (aside ? 0.1 : 1)} ${to.x} ${to.y}`;
   return (
     <>
       <path d={d} fill="none" stroke="#10181b" strokeOpacity={0.55} strokeWidth={6} />

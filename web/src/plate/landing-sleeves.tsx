@@ -10,6 +10,13 @@ interface LandingSleevesProps {
   readonly viewport: Viewport;
 }
 
+/** Up or down: away from the body of the part that the point belongs to, so that the sleeve does not hide it. */
+function outward(point: ProbePoint): 1 | -1 {
+  if (point.owner !== 'terminal') return 1;
+  const ys = point.component.terminals.map((t) => t.at.y);
+  return point.at.y < ys.reduce((a, b) => a + b, 0) / ys.length ? -1 : 1;
+}
+
 /** The sleeve of each function at the point it lands on; several on one point stand in a stack. */
 export function LandingSleeves({ pins, byId, face, viewport }: LandingSleevesProps) {
   const stacks = new Map<string, PinRowReport[]>();
@@ -25,8 +32,9 @@ export function LandingSleeves({ pins, byId, face, viewport }: LandingSleevesPro
         const point = byId.get(id);
         if (point?.face !== face) return [];
         const at = toScreen(point.at, viewport);
+        const away = outward(point);
         return rows.map((row, i) => (
-          <g key={row.pin.id} transform={`translate(${at.x} ${at.y + 24 + i * 23})`}>
+          <g key={row.pin.id} transform={`translate(${at.x} ${at.y + away * (24 + i * 23)})`}>
             <SleeveMark of={row.pin.pin.function} />
           </g>
         ));

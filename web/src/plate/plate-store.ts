@@ -46,7 +46,7 @@ export function fitViewport(
   size: { readonly width: number; readonly height: number },
   board: { readonly width: number; readonly height: number },
 ): Viewport {
-  const room = 56;
+  const room = 22;
   const k = Math.max(
     0.5,
     Math.min((size.width - 2 * room) / board.width, (size.height - 2 * room) / board.height),

@@ -52,9 +52,7 @@ export function Tonight() {
       <main className="scroll-thin min-h-0 flex-1 overflow-y-auto px-9 py-6 text-[16px]">
         <div className="mb-5 flex items-center gap-4">
           <h1 className="text-move font-bold">{headline(jobs.data)}</h1>
-          <p className="flex-1 text-ink2">
-            {jobs.data && jobs.data.length > 0 ? 'What each one wants next.' : ''}
-          </p>
+          <p className="flex-1 text-ink2">{jobs.data ? handedBack(jobs.data) : ''}</p>
           <Button
             tone="main"
             className="!min-h-11"
@@ -83,8 +81,14 @@ export function Tonight() {
 
 function headline(jobs: readonly JobSummary[] | undefined): string {
   if (!jobs) return 'Tonight';
-  if (jobs.length === 0) return 'Nothing on the bench';
-  return jobs.length === 1 ? 'One job on the bench' : `${jobs.length} jobs on the bench`;
+  const open = jobs.filter((j) => j.next.tone !== 'done').length;
+  const COUNT = ['Nothing', 'One', 'Two', 'Three', 'Four', 'Five', 'Six', 'Seven', 'Eight', 'Nine'];
+  return `${COUNT[open] ?? open} ${open === 0 ? '' : open === 1 ? 'job ' : 'jobs '}on the bench`;
+}
+
+function handedBack(jobs: readonly JobSummary[]): string {
+  const done = jobs.filter((j) => j.next.tone === 'done').length;
+  return jobs.length === 0 ? '' : `What each one wants next.${done > 0 ? ` ${done} handed back.` : ''}`;
 }
 
 function Shelf({ jobs }: { readonly jobs: readonly JobSummary[] }) {

@@ -9,7 +9,16 @@ import { readingNumber } from './reading-list';
 function Rests({ row }: { readonly row: PinRowReport }) {
   const { bundle } = useJob();
   if (row.rests.length === 0) return null;
-  return <> · {row.rests.map((r) => `#${readingNumber(bundle.readings, r.id)}`).join(' ')}</>;
+  const numbers = row.rests.map((r) => `#${readingNumber(bundle.readings, r.id)}`);
+  return (
+    <>
+      {' '}
+      ·{' '}
+      {numbers.length > 4
+        ? `${numbers.slice(0, 3).join(' ')} and ${numbers.length - 3} more`
+        : numbers.join(' ')}
+    </>
+  );
 }
 
 const LANDS: Readonly<Record<PinRowReport['status'], string>> = {

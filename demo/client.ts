@@ -1,0 +1,95 @@
+import { readFile } from 'node:fs/promises';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import type { JobBundle, PhotoEntry, PhotoUse } from '@zebbit/contract';
+import { routes } from '@zebbit/contract';
+import type { BoardTruth, DocumentKind, JobDocuments, JobView } from '@zebbit/core';
+import { jobView, nextProbe, showTruth } from '@zebbit/core';
+
+const PICTURE_FOLDER = join(dirname(dirname(fileURLToPath(import.meta.url))), 'pictures');
+
+/** Speaks to a running server as a person's browser would; throws on every refusal. */
+export class DemoClient {
+  constructor(private readonly base: string) {}
+
+  private async ask<T>(path: string, init: RequestInit): Promise<T> {
+    const response = await fetch(this.base + path, init);
+    const body = (await response.json()) as T;
+    if (!response.ok) throw new Error(`${path} answered ${response.status}: ${JSON.stringify(body)}`);
+    return body;
+  }
+
+  private send<T>(method: string, path: string, body: unknown): Promise<T> {
+    return this.ask<T>(path, {
+      method,
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(body),
+    });
+  }
+
+  job(id: string): Promise<JobBundle> {
+    return this.ask(routes.job(id), {});
+  }
+
+  newJob(name: string): Promise<JobBundle> {
+    return this.send('POST', routes.jobs(), { name });
+  }
+
+  async save<K extends DocumentKind>(id: string, kind: K, body: JobDocuments[K]): Promise<void> {
+    const { revs } = await this.job(id);
+    await this.send('PUT', routes.document(id, kind), { rev: revs[kind], body });
+  }
+
+  async photo(id: string, file: string, use: PhotoUse, caption: string): Promise<PhotoEntry> {
+    const form = new FormData();
+    form.set('use', use);
+    form.set('caption', caption);
+    form.set('photo', new Blob([await readFile(join(PICTURE_FOLDER, file))], { type: 'image/jpeg' }), file);
+    return this.ask(routes.photos(id), { method: 'POST', body: form });
+  }
+
+  async view(id: string): Promise<JobView> {
+    const { documents, readings, results } = await this.job(id);
+    return jobView({ ...documents, readings, results });
+  }
+
+  /** Probes as the rules propose, reading a made-up meter, up to `limit` times. */
+  async probe(id: string, truth: BoardTruth, limit = 200): Promise<void> {
+    for (let i = 0; i < limit; i += 1) {
+      const order = nextProbe((await this.view(id)).trace);
+      if (!order) return;
+      const shown = showTruth(truth, order.red, order.black, order.mode);
+      await this.send('POST', routes.readings(id), {
+        red: order.red,
+        black: order.black,
+        mode: order.mode,
+        ...shown,
+      });
+    }
+  }
+
+  /** Proves with good results, in the order of the list, up to `limit` checks. */
+  async prove(
+    id: string,
+    figures: { readonly volts: number; readonly amps: number },
+    limit = 200,
+  ): Promise<void> {
+    const { checks } = await this.view(id);
+    for (const [i, check] of checks.slice(0, limit).entries()) {
+      const wobble = ((i * 7) % 5) * 0.04;
+      const result =
+        check.entry === 'yes-no'
+          ? { shown: 'yes', value: null }
+          : check.entry === 'volts'
+            ? { shown: 'value', value: figures.volts }
+            : check.entry === 'amps'
+              ? { shown: 'value', value: figures.amps }
+              : check.group === 'ring'
+                ? { shown: 'value', value: Number((0.2 + wobble).toFixed(2)) }
+                : check.key.startsWith('short')
+                  ? { shown: 'value', value: 46_800 }
+                  : { shown: 'over', value: null };
+      await this.send('POST', routes.results(id), { key: check.key, ...result });
+    }
+  }
+}

@@ -1,0 +1,70 @@
+// npm run pictures: one PNG of each main view from fresh demo data into docs/screenshots. With names, only those; --to DIR elsewhere.
+import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { serve } from './serve.mjs';
+import { ensureBuilt, ensureDebian, ensureInstalled, must } from './set-up.mjs';
+
+const args = process.argv.slice(2);
+const to = args.includes('--to') ? args.splice(args.indexOf('--to'), 2)[1] : 'docs/screenshots';
+ensureInstalled();
+ensureDebian({ chromium: '/usr/bin/chromium' });
+ensureBuilt();
+const { chromium } = await import('@playwright/test');
+const home = mkdtempSync(join(tmpdir(), 'zebbit-pictures-'));
+const { url, server } = await serve({ home, port: 4181 });
+must(process.execPath, ['demo/dist/load.js', url]);
+const jobs = await fetch(`${url}/api/jobs`).then((r) => r.json());
+const idOf = (word) => jobs.find((j) => j.name.includes(word)).id;
+const [guide, speaker, stick] = ['guide', 'speaker', 'stick'].map(idOf);
+
+/** Each view: its address, and what is done on it before the picture. */
+const VIEWS = {
+  tonight: ['/'],
+  'take-in': [`/jobs/${guide}/take-in`],
+  'open-up': [`/jobs/${guide}/open-up`],
+  'look-over': [
+    `/jobs/${stick}/look-over`,
+    (page) => page.getByRole('button', { name: /^pin 3 D\+/ }).click(),
+  ],
+  trace: [`/jobs/${stick}/trace`],
+  'trace-night': [
+    `/jobs/${stick}/trace`,
+    (page) => page.locator('header').getByRole('button', { name: /night/ }).click(),
+  ],
+  'trace-done': [`/jobs/${guide}/trace`],
+  match: [`/jobs/${guide}/match`],
+  rebuild: [`/jobs/${guide}/rebuild`, (page) => page.getByRole('button', { name: /A4\/B9.*jumper/ }).click()],
+  prove: [`/jobs/${speaker}/prove`],
+  'close-up': [`/jobs/${guide}/close-up`],
+  'hand-back': [`/jobs/${guide}/hand-back`],
+};
+
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  chromiumSandbox: false,
+  args: [
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ],
+});
+mkdirSync(to, { recursive: true });
+for (const [name, [path, act]] of Object.entries(VIEWS)) {
+  if (args.length > 0 && !args.includes(name)) continue;
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, colorScheme: 'light' });
+  page.on('console', (m) => m.type() === 'error' && console.error(`${name}: ${m.text()}`));
+  page.on('pageerror', (e) => console.error(`${name}: ${e.message}`));
+  await page.goto(url + path, { waitUntil: 'networkidle' });
+  await act?.(page);
+  await page.waitForTimeout(350);
+  await page.screenshot({ path: join(to, `${name}.png`) });
+  await page.close();
+}
+await browser.close();
+server.removeAllListeners('exit');
+server.kill();
+rmSync(home, { recursive: true, force: true });
