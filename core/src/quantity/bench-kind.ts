@@ -96,7 +96,10 @@ export const GRAMMARS: Readonly<Record<BenchKind, BenchGrammar>> = {
     base: 'mm',
     units: [
       { symbols: ['', 'mm'], toBase: times(1) },
-      { symbols: ['AWG', 'awg', 'Awg', 'ga'], toBase: awgDiameter },
+      {
+        symbols: ['AWG', 'awg', 'Awg', 'ga'],
+        toBase: (n) => (n >= -3 && n <= 60 ? awgDiameter(n) : Number.NaN),
+      },
       { symbols: ['mil', 'mils'], toBase: times(0.0254) },
     ],
     infix: {},

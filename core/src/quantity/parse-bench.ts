@@ -37,23 +37,21 @@ export function parseBench(text: string, kind: BenchKind): ParsedFigure {
   if (typed === '')
     return { ok: false, code: 'empty', message: `Type a figure, such as ${grammar.examples}` };
 
-  const infix = INFIX.exec(typed);
-  if (infix) {
-    const [, sign = '', whole = '', letter = '', fraction = '', tail = ''] = infix;
-    const factor = grammar.infix[letter];
-    const tailIsUnit = tail === '' || grammar.units[0]?.symbols.includes(tail.trim()) === true;
-    if (factor === undefined || !tailIsUnit) {
-      return refuse('not-a-figure', `“${typed}” is not a figure; write ${grammar.examples}`);
-    }
-    return inRange(Number(`${sign}${whole}.${fraction}`) * factor, grammar, typed);
+  const plain = PLAIN.exec(typed);
+  if (plain) {
+    const [, sign = '', digits = '', exponent = '0', suffix = ''] = plain;
+    const unit = grammar.units.find((u) => u.symbols.includes(suffix.trim()));
+    if (!unit)
+      return refuse('unknown-unit', `“${suffix.trim()}” is not a unit here; write ${grammar.examples}`);
+    const number = Number(`${sign}${digits.replace(',', '.')}e${exponent}`);
+    return inRange(unit.toBase(number), grammar, typed);
   }
 
-  const plain = PLAIN.exec(typed);
-  if (!plain) return refuse('not-a-figure', `“${typed}” is not a figure; write ${grammar.examples}`);
-  const [, sign = '', digits = '', exponent = '0', suffix = ''] = plain;
-  const unit = grammar.units.find((u) => u.symbols.includes(suffix.trim()));
-  if (!unit)
-    return refuse('unknown-unit', `“${suffix.trim()}” is not a unit here; write ${grammar.examples}`);
-  const number = Number(`${sign}${digits.replace(',', '.')}e${exponent}`);
-  return inRange(unit.toBase(number), grammar, typed);
+  const [, sign = '', whole = '', letter = '', fraction = '', tail = ''] = INFIX.exec(typed) ?? [];
+  const factor = grammar.infix[letter];
+  const tailIsUnit = tail === '' || grammar.units[0]?.symbols.includes(tail.trim()) === true;
+  if (factor === undefined || !tailIsUnit) {
+    return refuse('not-a-figure', `“${typed}” is not a figure; write ${grammar.examples}`);
+  }
+  return inRange(Number(`${sign}${whole}.${fraction}`) * factor, grammar, typed);
 }

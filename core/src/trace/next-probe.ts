@@ -144,11 +144,10 @@ const short: Rule = (ctx, table) => {
 
 /** Small resistors near the port, unmarked or unmeasured: 22 ohm found means the data lines are found. */
 const resistors: Rule = (ctx, table) => {
-  const openData = table.filter((r) => r.status === 'open' && functionGroup(r.pin.pin.function) === 'data');
-  const openCc = table.filter(
-    (r) => r.status === 'open' && functionGroup(r.pin.pin.function) === 'configuration',
-  );
-  const port = openData[0]?.pin ?? openCc[0]?.pin;
+  const lines = table.filter((r) => r.status === 'open' || r.status === 'sound').map((r) => r.pin);
+  const port =
+    lines.find((p) => functionGroup(p.pin.function) === 'data') ??
+    lines.find((p) => functionGroup(p.pin.function) === 'configuration');
   if (!port) return [];
   return ctx.points
     .filter(

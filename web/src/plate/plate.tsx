@@ -143,7 +143,7 @@ function PlateTools({ face, showFace, by, fit }: PlateToolsProps) {
             type="button"
             aria-pressed={face === f}
             onClick={() => showFace(f)}
-            className={`min-h-10 px-4 font-semibold ${face === f ? 'bg-sheet text-ink' : 'bg-mat text-[#fff7e6]'}`}
+            className={`min-h-10 px-4 font-semibold ${face === f ? 'bg-ink text-sheet' : 'bg-sheet text-ink2'}`}
           >
             {f === 'top' ? 'Top' : 'Bottom'}
           </button>

@@ -1,0 +1,49 @@
+import type { Board, Component, ComponentKind, LoosePoint, PointRole } from './board';
+import { EMPTY_BOARD } from './board';
+import type { Reading } from './reading';
+
+/** Small boards and readings for tests of this and other rooms. */
+
+export function testPoint(id: string, role: PointRole = 'plain', x = 0, y = 0): LoosePoint {
+  return { id, name: id, face: 'top', at: { x, y }, role };
+}
+
+export function testPart(
+  id: string,
+  kind: ComponentKind,
+  value: number | null = null,
+  x = 0,
+  y = 0,
+): Component {
+  return {
+    id,
+    name: id,
+    kind,
+    face: 'top',
+    value,
+    terminals: [
+      { id: `${id}.1`, name: '1', at: { x, y } },
+      { id: `${id}.2`, name: '2', at: { x, y: y + 2 } },
+    ],
+  };
+}
+
+export function testBoard(points: readonly LoosePoint[], components: readonly Component[] = []): Board {
+  return { ...EMPTY_BOARD, points, components };
+}
+
+let serial = 0;
+
+/** A reading from `beep`, `open`, `OL`, `0.3` (ohms) or `seen`. */
+export function testReading(
+  red: string,
+  black: string,
+  what: 'beep' | 'open' | 'OL' | 'seen' | number,
+): Reading {
+  serial += 1;
+  const base = { id: `t${serial}`, at: '2026-01-01T00:00:00.000Z', red, black, struck: false, value: null };
+  if (typeof what === 'number') return { ...base, mode: 'ohms', shown: 'value', value: what };
+  if (what === 'OL') return { ...base, mode: 'ohms', shown: 'over' };
+  if (what === 'seen') return { ...base, mode: 'seen', shown: 'beep' };
+  return { ...base, mode: 'continuity', shown: what };
+}

@@ -1,0 +1,155 @@
+import { describe, expect, it } from '@jest/globals';
+import { EMPTY_BOARD } from '../board/board';
+import { placeRow } from '../board/place-row';
+import { testPart, testPoint, testReading } from '../board/test-board';
+import { batteryGate } from '../teardown/battery-gate';
+import { closingOrder, fastenerGaps } from '../teardown/closing-order';
+import type { OpeningStep, Teardown } from '../teardown/step';
+import { EMPTY_TEARDOWN } from '../teardown/step';
+import { cautionsFor, DEVICE_TRAITS, unansweredStops } from '../triage/cautions';
+import type { JobRecord } from './job-record';
+import { EMPTY_DOCUMENTS } from './job-record';
+import { jobView } from './job-view';
+import { matchList, searchWords } from './match-list';
+import { nextMove, stationMove } from './next-move';
+import { closeUpLeft, presentStation, stationStates, STATIONS } from './station';
+
+const empty: JobRecord = { ...EMPTY_DOCUMENTS, readings: [], results: [] };
+const step = (id: string, count: number | null): OpeningStep => ({
+  id,
+  kind: count === null ? 'clips' : 'screws',
+  place: `place ${id}`,
+  note: '',
+  photoId: null,
+  fasteners:
+    count === null ? null : { count, drive: 'cross', lengthMm: 4, thread: 'fine', compartment: 'A1' },
+});
+const opened: Teardown = {
+  ...EMPTY_TEARDOWN,
+  battery: 'out',
+  opened: true,
+  steps: [step('a', 2), step('b', null)],
+};
+const takenIn: JobRecord = {
+  ...empty,
+  intake: { ...empty.intake, name: 'Handset', happened: 'yanked' },
+  board: { ...EMPTY_BOARD, family: 'micro-b' },
+};
+const scaled = {
+  face: 'top',
+  photoId: 'x',
+  widthPx: 100,
+  heightPx: 100,
+  scale: { from: { x: 0, y: 0 }, to: { x: 90, y: 0 }, lengthMm: 9 },
+} as const;
+const row = placeRow(EMPTY_BOARD, {
+  family: 'micro-b',
+  face: 'top',
+  first: { x: 0, y: 0 },
+  directionDeg: 0,
+  pitchMm: 0.65,
+  count: 5,
+  mirrored: false,
+});
+const looked: JobRecord = {
+  ...takenIn,
+  teardown: opened,
+  board: {
+    ...EMPTY_BOARD,
+    family: 'micro-b',
+    faces: [scaled],
+    rows: [{ ...row, pins: row.pins.map((p, i) => ({ ...p, state: i === 0 ? 'torn' : 'sound' })) }],
+    legs: [
+      { id: 'leg1', name: 'left', face: 'top', at: { x: -2, y: 0 }, fixing: 'through-hole', state: 'sound' },
+      { id: 'leg2', name: 'right', face: 'top', at: { x: 5, y: 0 }, fixing: 'through-hole', state: 'sound' },
+    ],
+    components: [testPart('F1', 'fuse', null, 6, 8)],
+    points: [testPoint('pour', 'pour', 9, 9)],
+  },
+};
+
+describe('the next move follows the job', () => {
+  it.each([
+    [empty, 'take-in', /Name/],
+    [takenIn, 'open-up', /Battery/],
+    [{ ...takenIn, teardown: opened }, 'look-over', /Photograph/],
+    [looked, 'trace', /Red on/],
+  ] as const)('%#', (record, station, title) => {
+    const move = nextMove(jobView(record));
+    expect(move.station).toBe(station);
+    expect(move.title).toMatch(title);
+    expect(move.why).not.toBe('');
+  });
+  it('a stop gate comes before everything else of its station', () => {
+    const move = nextMove(jobView({ ...takenIn, intake: { ...takenIn.intake, traits: ['mains'] } }));
+    expect(move).toMatchObject({ station: 'take-in', tone: 'stop' });
+  });
+  it('every station says something on every job', () => {
+    for (const record of [empty, takenIn, looked])
+      for (const s of STATIONS) expect(stationMove(jobView(record), s).title).not.toBe('');
+  });
+  it('one station is present, those after it are ahead unless done', () => {
+    const states = stationStates(jobView(looked));
+    expect(Object.values(states).filter((s) => s === 'present')).toHaveLength(1);
+    expect(presentStation(jobView(looked))).toBe('trace');
+  });
+  it('a refused wire holds the rebuilding', () => {
+    const record: JobRecord = {
+      ...looked,
+      readings: [testReading('row1.1', 'F1.1', 'seen')],
+      rebuild: {
+        tailMm: 2,
+        choices: [{ pinId: 'row1.1', kind: null, landingId: null, wireMm: 0.05, spanMm: null, built: false }],
+      },
+    };
+    const move = stationMove(jobView(record), 'rebuild');
+    expect(move.tone).toBe('stop');
+    expect(move.title).toMatch(/Thicker/);
+  });
+});
+
+describe('teardown', () => {
+  it('closes backwards', () => {
+    expect(closingOrder(opened).map((c) => c.step.id)).toEqual(['b', 'a']);
+  });
+  it('counts fasteners back by group', () => {
+    expect(fastenerGaps(opened, [])).toMatchObject([{ taken: 2, back: 0 }]);
+    expect(fastenerGaps(opened, [{ stepId: 'a', count: 3 }])).toMatchObject([{ taken: 2, back: 3 }]);
+    expect(fastenerGaps(opened, [{ stepId: 'a', count: 2 }])).toEqual([]);
+  });
+  it('keeps the battery gate shut until it is answered and out', () => {
+    expect(batteryGate(EMPTY_TEARDOWN)).toMatchObject({ open: false, code: 'unanswered' });
+    expect(batteryGate({ ...EMPTY_TEARDOWN, battery: 'in' })).toMatchObject({
+      open: false,
+      code: 'still-in',
+    });
+    expect(batteryGate({ ...EMPTY_TEARDOWN, battery: 'none' })).toEqual({ open: true });
+  });
+  it('names what is left before handing back', () => {
+    const left = closeUpLeft(jobView(looked));
+    expect(left.join('; ')).toMatch(/not proved.*2 closing steps.*2 left over of 2, place a, tray A1/);
+  });
+});
+
+describe('cautions', () => {
+  it('every trait has a reason and what to do instead; stops come first', () => {
+    const all = cautionsFor(DEVICE_TRAITS, ['cell-swollen', 'pulls-charger-down']);
+    for (const c of all) expect(c.why !== '' && c.instead !== '').toBe(true);
+    const levels = all.map((c) => c.level);
+    expect(levels.lastIndexOf('stop')).toBeLessThan(levels.indexOf('care'));
+    expect(unansweredStops(all, ['mains']).some((c) => c.code === 'mains')).toBe(false);
+  });
+  it('no caution ever offers a way past an interlock', () => {
+    const laser = cautionsFor(['laser'], [])[0];
+    expect(laser?.instead).toMatch(/interlock.*left working/);
+  });
+});
+
+describe('what the new connector must agree with', () => {
+  it('is measured from the plate', () => {
+    const list = matchList(jobView(looked));
+    expect(list.find((p) => p.key === 'row')?.measured).toMatch(/^2\.60 mm/);
+    expect(list.find((p) => p.key === 'legs-apart')?.measured).toMatch(/^7\.00 mm/);
+    expect(searchWords(jobView(looked))).toBe('USB Micro-B, receptacle, 5 pads, through-hole legs');
+  });
+});

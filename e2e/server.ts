@@ -1,0 +1,94 @@
+import type { ChildProcess } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { createServer } from 'node:net';
+import type { AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+
+const ROOT = join(import.meta.dirname, '..');
+
+function freePort(): Promise<number> {
+  return new Promise((resolve, reject) => {
+    const probe = createServer();
+    probe.on('error', reject);
+    probe.listen(0, '127.0.0.1', () => {
+      const { port } = probe.address() as AddressInfo;
+      probe.close(() => resolve(port));
+    });
+  });
+}
+
+/** The built server on a folder of its own, which can be killed hard and started again on the same port and folder. */
+export class TestServer {
+  private constructor(
+    readonly home: string,
+    readonly port: number,
+    private child: ChildProcess,
+  ) {}
+
+  get url(): string {
+    return `http://127.0.0.1:${this.port}`;
+  }
+
+  static async start(): Promise<TestServer> {
+    const home = mkdtempSync(join(tmpdir(), 'zebbit-e2e-'));
+    const port = await freePort();
+    const server = new TestServer(home, port, TestServer.spawn(home, port));
+    await server.answers();
+    return server;
+  }
+
+  private static spawn(home: string, port: number): ChildProcess {
+    return spawn(process.execPath, ['--enable-source-maps', join(ROOT, 'server/dist/main.js')], {
+      stdio: ['ignore', 'ignore', 'inherit'],
+      env: {
+        ...process.env,
+        ZEBBIT_HOME: home,
+        ZEBBIT_PORT: String(port),
+        ZEBBIT_WEB: join(ROOT, 'web/dist'),
+      },
+    });
+  }
+
+  private async answers(): Promise<void> {
+    const until = Date.now() + 20_000;
+    for (;;) {
+      const ok = await fetch(`${this.url}/api/health`).then(
+        (r) => r.ok,
+        () => false,
+      );
+      if (ok) return;
+      if (Date.now() > until || this.child.exitCode !== null) throw new Error('the server does not answer');
+      await new Promise((resolve) => setTimeout(resolve, 50));
+    }
+  }
+
+  private ended(signal: NodeJS.Signals): Promise<void> {
+    const { child } = this;
+    if (child.exitCode !== null || child.signalCode !== null) return Promise.resolve();
+    return new Promise((resolve) => {
+      child.once('exit', () => resolve());
+      child.kill(signal);
+    });
+  }
+
+  /** Kills it as a power cut would, and starts it again. */
+  async killAndRestart(): Promise<void> {
+    await this.ended('SIGKILL');
+    this.child = TestServer.spawn(this.home, this.port);
+    await this.answers();
+  }
+
+  loadDemo(): void {
+    const { status } = spawnSync(process.execPath, [join(ROOT, 'demo/dist/load.js'), this.url], {
+      stdio: 'inherit',
+    });
+    if (status !== 0) throw new Error(`the demo did not load: ${String(status)}`);
+  }
+
+  async stop(): Promise<void> {
+    await this.ended('SIGTERM');
+    rmSync(this.home, { recursive: true, force: true });
+  }
+}

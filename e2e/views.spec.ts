@@ -1,0 +1,90 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test } from '@playwright/test';
+import { STATIONS } from '@zebbit/core';
+import type { JobSummary } from '@zebbit/contract';
+import { watchErrors } from './bench';
+import { TestServer } from './server';
+
+let server: TestServer;
+let jobs: JobSummary[] = [];
+
+test.beforeAll(async () => {
+  server = await TestServer.start();
+  server.loadDemo();
+  jobs = (await (await fetch(`${server.url}/api/jobs`)).json()) as JobSummary[];
+});
+test.afterAll(async () => {
+  await server.stop();
+});
+
+for (const scheme of ['light', 'dark'] as const) {
+  test(`every main view, ${scheme}: no serious violation, no console error`, async ({ browser }) => {
+    const context = await browser.newContext({ colorScheme: scheme, viewport: { width: 1280, height: 800 } });
+    const page = await context.newPage();
+    const errors = watchErrors(page);
+    const stick = jobs.find((j) => j.name.includes('stick'))?.id ?? '';
+    const guide = jobs.find((j) => j.name.includes('guide'))?.id ?? '';
+    const paths = [
+      '/',
+      ...STATIONS.map((s) => `/jobs/${guide}/${s}`),
+      ...['look-over', 'trace', 'rebuild', 'prove'].map((s) => `/jobs/${stick}/${s}`),
+      `/jobs/${guide}/hand-back`,
+    ];
+    for (const path of paths) {
+      await page.goto(server.url + path, { waitUntil: 'networkidle' });
+      const { violations } = await new AxeBuilder({ page }).analyze();
+      const serious = violations
+        .filter((v) => v.impact === 'serious' || v.impact === 'critical')
+        .map((v) => `${path} ${v.id}: ${v.nodes[0]?.html ?? ''}`);
+      expect(serious).toEqual([]);
+    }
+    expect(errors).toEqual([]);
+    await context.close();
+  });
+}
+
+test('the demo: one job complete, two half-way', () => {
+  expect(jobs).toHaveLength(3);
+  expect(jobs.filter((j) => j.next.tone === 'done').map((j) => j.name)).toEqual(['Audio guide 14']);
+});
+
+test('an unknown job and an unknown page say so', async ({ page }) => {
+  await page.goto(`${server.url}/jobs/nope/trace`);
+  await expect(page.getByRole('heading', { name: 'There is no such job' })).toBeVisible();
+  await page.goto(`${server.url}/nowhere`);
+  await expect(page.getByRole('heading', { name: 'Nothing lives here' })).toBeVisible();
+});
+
+test('a change made in two windows is not lost silently', async ({ context }) => {
+  const stick = jobs.find((j) => j.name.includes('stick'))?.id ?? '';
+  const [a, b] = [await context.newPage(), await context.newPage()];
+  for (const page of [a, b]) await page.goto(`${server.url}/jobs/${stick}/take-in`);
+  await a.getByLabel('Owner').fill('first window');
+  await a.keyboard.press('Enter');
+  await expect(a.getByText('All saved')).toBeVisible();
+  await b.getByLabel('Owner').fill('second window');
+  await b.keyboard.press('Enter');
+  await expect(b.getByRole('alert')).toContainText('changed in another window');
+  await expect(b.getByText('Not saved')).toBeVisible();
+});
+
+test('the plate is worked by keyboard: crosshair, marks, faces', async ({ page }) => {
+  const guide = jobs.find((j) => j.name.includes('guide'))?.id ?? '';
+  await page.goto(`${server.url}/jobs/${guide}/look-over`, { waitUntil: 'networkidle' });
+  const pin = page.getByRole('button', { name: /^pin A6 D\+/ }).first();
+  await pin.focus();
+  await page.keyboard.press('Enter');
+  await expect(pin).toHaveAttribute('aria-pressed', 'true');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('m');
+  await page.getByRole('group', { name: /^Board, top face/ }).focus();
+  await page.keyboard.press('ArrowLeft');
+  await page.keyboard.press('Enter');
+  for (let n = 0; n < 5; n += 1) await page.keyboard.press('Shift+ArrowRight');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('status').filter({ hasText: /mm \(/ })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('f');
+  await expect(page.getByRole('button', { name: 'Bottom' })).toHaveAttribute('aria-pressed', 'true');
+  await expect(page.getByRole('button', { name: /^leg A, below/ })).toBeVisible();
+});

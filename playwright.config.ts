@@ -1,0 +1,25 @@
+import { defineConfig } from '@playwright/test';
+
+/** The built application in Debian's Chromium; each spec starts its own server on a free port and a folder of its own. */
+export default defineConfig({
+  testDir: 'e2e',
+  workers: 1,
+  timeout: 120_000,
+  expect: { timeout: 10_000 },
+  reporter: [['list'], ['json']],
+  use: {
+    viewport: { width: 1280, height: 800 },
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      chromiumSandbox: false,
+      args: [
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+});

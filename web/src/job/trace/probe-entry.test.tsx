@@ -1,0 +1,101 @@
+import { beforeEach, describe, expect, it, jest } from '@jest/globals';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { render, screen, waitFor } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import type { JobBundle } from '@zebbit/contract';
+import { EMPTY_BOARD, EMPTY_DOCUMENTS, jobView, placeRow } from '@zebbit/core';
+import { createDesk } from '../desk';
+import { JobContext } from '../job-context';
+import { ProbeEntry } from './probe-entry';
+import { useProbe } from './probe-store';
+import { usePair } from './use-pair';
+
+const row = placeRow(EMPTY_BOARD, {
+  family: 'micro-b',
+  face: 'top',
+  first: { x: 0, y: 0 },
+  directionDeg: 0,
+  pitchMm: 0.65,
+  count: 5,
+  mirrored: false,
+});
+const documents = {
+  ...EMPTY_DOCUMENTS,
+  teardown: { ...EMPTY_DOCUMENTS.teardown, battery: 'none' as const },
+  board: {
+    ...EMPTY_BOARD,
+    rows: [{ ...row, pins: row.pins.map((p) => ({ ...p, state: 'sound' as const })) }],
+    points: [{ id: 'pour', name: 'pour', face: 'top' as const, at: { x: 9, y: 9 }, role: 'pour' as const }],
+  },
+};
+const bundle: JobBundle = {
+  id: 'j1',
+  createdAt: '',
+  updatedAt: '',
+  documents,
+  revs: { intake: 0, teardown: 0, board: 0, match: 0, rebuild: 0, closing: 0 },
+  readings: [],
+  results: [],
+  photos: [],
+};
+
+function Loop() {
+  return <ProbeEntry pair={usePair()} />;
+}
+
+const sent: unknown[] = [];
+
+beforeEach(() => {
+  sent.length = 0;
+  useProbe.getState().follow();
+  useProbe.getState().unskip();
+  global.fetch = jest.fn((_: unknown, init?: RequestInit) => {
+    sent.push(JSON.parse(String(init?.body)));
+    return Promise.resolve(new Response(JSON.stringify({ id: '1', at: '' }), { status: 201 }));
+  }) as typeof fetch;
+  const desk = createDesk(bundle);
+  const view = jobView({ ...documents, readings: [], results: [] });
+  render(
+    <QueryClientProvider client={new QueryClient()}>
+      <JobContext value={{ bundle, documents, view, desk, edit: desk.store.getState().edit }}>
+        <Loop />
+      </JobContext>
+    </QueryClientProvider>,
+  );
+});
+
+const entry = (): HTMLElement => screen.getByRole('textbox', { name: 'What the meter shows' });
+
+describe('the keypad loop', () => {
+  it('has its entry in hand at once', () => {
+    expect(entry()).toHaveFocus();
+  });
+  it.each([
+    ['+', { mode: 'continuity', shown: 'beep', value: null }],
+    ['-', { mode: 'continuity', shown: 'open', value: null }],
+    ['0.3{Enter}', { mode: 'continuity', shown: 'value', value: 0.3 }],
+    ['.4k7{Enter}', { mode: 'ohms', shown: 'value', value: 4700 }],
+    ['.-', { mode: 'ohms', shown: 'over', value: null }],
+    ['..0,58{Enter}', { mode: 'diode', shown: 'value', value: 0.58 }],
+    ['...-0.2{Enter}', { mode: 'volts', shown: 'value', value: -0.2 }],
+    ['OL{Enter}', { mode: 'continuity', shown: 'open', value: null }],
+  ])('%s is kept on the proposed pair', async (keys, shown) => {
+    await userEvent.keyboard(keys);
+    await waitFor(() => expect(sent).toEqual([{ red: 'row1.5', black: 'pour', ...shown }]));
+  });
+  it('swaps the leads', async () => {
+    await userEvent.keyboard('/+');
+    await waitFor(() => expect(sent).toMatchObject([{ red: 'pour', black: 'row1.5' }]));
+  });
+  it('skips to another pair', async () => {
+    await userEvent.keyboard('*+');
+    await waitFor(() => expect(sent).toHaveLength(1));
+    expect(sent).not.toMatchObject([{ red: 'row1.5', black: 'pour' }]);
+  });
+  it('keeps what cannot be read, with the reason, and sends nothing', async () => {
+    await userEvent.keyboard('4k7k{Enter}');
+    expect(entry()).toHaveValue('4k7k');
+    expect(screen.getByRole('alert')).toHaveTextContent(/Entry:.*4k7k/);
+    expect(sent).toEqual([]);
+  });
+});

@@ -1,0 +1,2 @@
+import 'reflect-metadata';
+import '@testing-library/jest-dom/jest-globals';
