@@ -6,7 +6,7 @@ export default defineConfig({
   workers: 1,
   timeout: 120_000,
   expect: { timeout: 10_000 },
-  reporter: [['list'], ['json']],
+  reporter: [['list'], ['json', { outputFile: '.cache/playwright.json' }]],
   use: {
     viewport: { width: 1280, height: 800 },
     launchOptions: {

@@ -59,10 +59,10 @@ test('a change made in two windows is not lost silently', async ({ context }) =>
   const stick = jobs.find((j) => j.name.includes('stick'))?.id ?? '';
   const [a, b] = [await context.newPage(), await context.newPage()];
   for (const page of [a, b]) await page.goto(`${server.url}/jobs/${stick}/take-in`);
-  await a.getByLabel('Owner').fill('first window');
+  await a.getByLabel('Owner', { exact: true }).fill('first window');
   await a.keyboard.press('Enter');
   await expect(a.getByText('All saved')).toBeVisible();
-  await b.getByLabel('Owner').fill('second window');
+  await b.getByLabel('Owner', { exact: true }).fill('second window');
   await b.keyboard.press('Enter');
   await expect(b.getByRole('alert')).toContainText('changed in another window');
   await expect(b.getByText('Not saved')).toBeVisible();
