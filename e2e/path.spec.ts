@@ -171,7 +171,10 @@ test('a torn port, from new job to the printed page', async ({ page }) => {
     await page.keyboard.press('m');
     await clickAt(page, { x: 9.4, y: 12.15 }, WIDTH_MM);
     await clickAt(page, { x: 9.4, y: 14.65 }, WIDTH_MM);
-    const measured = await page.getByRole('status').filter({ hasText: /^[\d.]+ mm \(/ }).innerText();
+    const measured = await page
+      .getByRole('status')
+      .filter({ hasText: /^[\d.]+ mm \(/ })
+      .innerText();
     expect(Math.abs(parseFloat(measured) / 2.5 - 1)).toBeLessThan(0.02);
     await page.keyboard.press('Escape');
 
@@ -230,7 +233,9 @@ test('a torn port, from new job to the printed page', async ({ page }) => {
     await expect(data.getByRole('status')).toContainText('this pin needs 17.8 mA');
     await data.getByLabel('Repair').selectOption('');
     await page.getByRole('button', { name: /^VBUS/ }).click();
-    await card.getByRole('combobox', { name: 'Wire', exact: true }).selectOption({ label: 'enamelled 0.1 mm · advised' });
+    await card
+      .getByRole('combobox', { name: 'Wire', exact: true })
+      .selectOption({ label: 'enamelled 0.1 mm · advised' });
     await expect(card.getByRole('status')).toContainText('Carries');
     await card.getByLabel('Built').click();
     await page.getByRole('link', { name: 'On to Prove' }).click();

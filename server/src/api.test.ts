@@ -7,6 +7,7 @@ import type { NestExpressApplication } from '@nestjs/platform-express';
 import type { ApiFailure, JobBundle, JobSummary, PhotoEntry } from '@zebbit/contract';
 import { EMPTY_BOARD, EMPTY_DOCUMENTS, placeRow } from '@zebbit/core';
 import { QueryTypes } from 'sequelize';
+import type { Sharp } from 'sharp';
 import sharp from 'sharp';
 import request from 'supertest';
 import { buildApp } from './build-app';
@@ -26,7 +27,7 @@ afterAll(async () => {
   await rm(home, { recursive: true, force: true });
 });
 
-const http = (): ReturnType<typeof request> => request(app.getHttpServer() as Parameters<typeof request>[0]);
+const http = (): ReturnType<typeof request> => request(app.getHttpServer());
 const failure = (response: { body: unknown }): ApiFailure => response.body as ApiFailure;
 
 async function newJob(name = 'Handset'): Promise<JobBundle> {
@@ -37,7 +38,7 @@ async function read(id: string): Promise<JobBundle> {
   return (await http().get(`/api/jobs/${id}`).expect(200)).body as JobBundle;
 }
 
-const picture = (width: number, height: number): sharp.Sharp =>
+const picture = (width: number, height: number): Sharp =>
   sharp({ create: { width, height, channels: 3, background: { r: 20, g: 90, b: 80 } } });
 
 async function addPhoto(id: string, bytes: Buffer, name = 'board.png'): Promise<request.Response> {
@@ -180,8 +181,8 @@ describe('documents', () => {
 describe('readings', () => {
   it('are appended, and struck out without being lost', async () => {
     const id = await readyJob();
-    const { body } = await http().post(`/api/jobs/${id}/readings`).send(beep).expect(201);
-    const reading = (body as { id: string }).id;
+    const kept = await http().post(`/api/jobs/${id}/readings`).send(beep).expect(201);
+    const reading = (kept.body as { id: string }).id;
     await http().patch(`/api/jobs/${id}/readings/${reading}`).send({ struck: true }).expect(200);
     expect((await read(id)).readings).toMatchObject([{ ...beep, id: reading, struck: true }]);
     await http().patch(`/api/jobs/${id}/readings/999999`).send({ struck: true }).expect(404);
@@ -308,8 +309,8 @@ describe('photos', () => {
 
 describe('the house', () => {
   it('describes itself, bodies and all', async () => {
-    const { body } = await http().get('/api/docs-json').expect(200);
-    const { paths, components } = body as {
+    const described = await http().get('/api/docs-json').expect(200);
+    const { paths, components } = described.body as {
       paths: object;
       components: { schemas: Record<string, { properties: object }> };
     };

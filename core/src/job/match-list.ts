@@ -14,7 +14,8 @@ export function matchList(view: JobView): MatchPoint[] {
   const row = board.rows[0];
   const ends = row ? [view.pins[0]?.pin.at, view.pins[row.pins.length - 1]?.pin.at] : [];
   const [first, last] = ends;
-  const legs = board.legs;
+  // Legs through the board show on both faces; they are counted on the face of the row.
+  const legs = board.legs.filter((l) => !row || l.face === row.face);
   const [a, b] = legs;
   return [
     { key: 'family', title: 'Family', measured: view.sheet.name },

@@ -50,9 +50,9 @@ beforeEach(() => {
   useProbe.getState().follow();
   useProbe.getState().unskip();
   global.fetch = jest.fn((_: unknown, init?: RequestInit) => {
-    sent.push(JSON.parse(String(init?.body)));
+    sent.push(JSON.parse(init?.body as string));
     return Promise.resolve(new Response(JSON.stringify({ id: '1', at: '' }), { status: 201 }));
-  }) as typeof fetch;
+  });
   const desk = createDesk(bundle);
   const view = jobView({ ...documents, readings: [], results: [] });
   render(
