@@ -48,6 +48,10 @@ export class DemoClient {
     return this.ask(routes.photos(id), { method: 'POST', body: form });
   }
 
+  keepCard(id: string, learned: string): Promise<unknown> {
+    return this.send('PUT', routes.jobCard(id), { learned });
+  }
+
   async view(id: string): Promise<JobView> {
     const { documents, readings, results } = await this.job(id);
     return jobView({ ...documents, readings, results });

@@ -3,7 +3,6 @@ import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { chromium } from '@playwright/test';
-import { drawBoard } from './draw-board';
 import { PICTURES } from './pictures';
 
 /** Draws every picture with Chromium, in the font that the application ships, into demo/pictures. */
@@ -26,12 +25,9 @@ const browser = await chromium.launch({
   ],
 });
 const page = await browser.newPage();
-for (const [name, { scene, finished }] of Object.entries(PICTURES)) {
-  const [width, height] = scene.picture.map((mm) => Math.round(mm * scene.pxPerMm)) as [number, number];
+for (const [name, { svg, widthPx: width, heightPx: height }] of Object.entries(PICTURES)) {
   await page.setViewportSize({ width, height });
-  await page.setContent(
-    `<style>${face}body{margin:0}svg{display:block}</style>${drawBoard(scene, finished)}`,
-  );
+  await page.setContent(`<style>${face}body{margin:0}svg{display:block}</style>${svg}`);
   await page.evaluate(() => document.fonts.ready.then(() => undefined));
   await page.screenshot({ path: join(folder, name), type: 'jpeg', quality: 88 });
   process.stdout.write(`${name} ${width} x ${height}\n`);

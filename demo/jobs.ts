@@ -1,5 +1,5 @@
-import type { Intake, OpeningStep, PinPlan, RebuildRecord, Teardown } from '@zebbit/core';
-import { EMPTY_INTAKE, finalChecks } from '@zebbit/core';
+import type { Fasteners, Intake, OpeningStep, PinPlan, RebuildRecord, Teardown } from '@zebbit/core';
+import { EMPTY_CLOSING, EMPTY_INTAKE, finalChecks, usualStep } from '@zebbit/core';
 import { boardOf, truthOf } from './board-of';
 import type { DemoClient } from './client';
 import { HANDSET_BOTTOM, HANDSET_TOP } from './scenes/handset';
@@ -8,13 +8,40 @@ import { STICK_TOP } from './scenes/stick';
 
 /** Everything here is invented, for the demo only. */
 
-const step = (
+/** A step after the one before it, its usual marks, and what is said of it. */
+function step(
   id: string,
   kind: OpeningStep['kind'],
   place: string,
   note: string,
-  fasteners: OpeningStep['fasteners'] = null,
-): OpeningStep => ({ id, kind, place, note, fasteners, photoId: null });
+  more: Partial<OpeningStep> = {},
+): OpeningStep {
+  const n = Number(id.replace('step', ''));
+  return {
+    id,
+    kind,
+    place,
+    note,
+    photoId: null,
+    frees: '',
+    after: n > 1 ? [`step${n - 1}`] : [],
+    ...usualStep(kind),
+    ...more,
+  };
+}
+
+function screws(
+  count: number,
+  lengthMm: number,
+  thread: Fasteners['thread'],
+  compartment: string,
+  drive: Fasteners['drive'] = 'cross',
+): Partial<OpeningStep> {
+  return { fasteners: { count, drive, lengthMm, thread, colour: '', compartment } };
+}
+
+const daysBefore = (now: Date, days: number): string =>
+  new Date(now.getTime() - days * 86_400_000).toISOString();
 
 /** Built as proposed: every repair that is not to leave. */
 function asBuilt(plans: readonly PinPlan[], tailMm: number, count = plans.length): RebuildRecord {
@@ -35,10 +62,12 @@ function asBuilt(plans: readonly PinPlan[], tailMm: number, count = plans.length
 }
 
 /** Audio guide 14: type C torn off with four pads; complete to the hand-back page. */
-export async function audioGuide(client: DemoClient): Promise<void> {
+export async function audioGuide(client: DemoClient, now: Date): Promise<void> {
   const { id } = await client.newJob('Audio guide 14');
   const top = await client.photo(id, 'handset-top.jpg', 'board', 'board, top, as it came in');
   const bottom = await client.photo(id, 'handset-bottom.jpg', 'board', 'board, bottom');
+  const back = await client.photo(id, 'handset-back.jpg', 'step', 'step 1: feet off, screws out');
+  const inside = await client.photo(id, 'handset-inside.jpg', 'step', 'step 4: what lies where');
   const intake: Intake = {
     ...EMPTY_INTAKE,
     name: 'Audio guide 14',
@@ -51,39 +80,47 @@ export async function audioGuide(client: DemoClient): Promise<void> {
     symptoms: ['dead', 'port-missing'],
     traits: ['lithium-cell'],
     deviceCurrentA: 0.5,
-    cameWith: ['the torn port, legs bent', 'one screw short of four'],
+    cameWith: ['the torn port, legs bent', 'its cable'],
+    missing: ['one long screw by the hinge'],
+    worth: { ...EMPTY_INTAKE.worth, hours: 3.5, replacement: 85 },
+    triage: [{ checkId: 'flex', outcome: 'moves' }],
   };
   await client.save(id, 'intake', intake);
   const teardown: Teardown = {
     battery: 'out',
     batteryNote: 'red on B+, black on B−, both unsoldered, negative first, tips taped',
     opened: true,
+    openedAt: daysBefore(now, 9),
+    testNeeds: ['port', 'battery', 'speaker', 'button'],
     steps: [
       step('step1', 'hidden-screws', 'under the two lower feet', 'feet kept stuck to the tray lid', {
-        count: 2,
-        drive: 'cross',
-        lengthMm: 6,
-        thread: 'coarse',
-        compartment: 'A1',
+        ...screws(2, 6, 'coarse', 'A1'),
+        photoId: back.id,
       }),
       step('step2', 'screws', 'by the hinge', 'one was missing already', {
-        count: 1,
-        drive: 'cross',
-        lengthMm: 8,
-        thread: 'coarse',
-        compartment: 'A2',
+        ...screws(1, 8, 'coarse', 'A2'),
+        after: [],
       }),
-      step('step3', 'clips', 'round the edge, start at the strap', 'five clips, nail only'),
-      step('step4', 'cable', 'speaker, two pins', 'white plug, notch up'),
-      step('step5', 'battery', 'pouch beside the board', 'black wire first'),
+      step('step3', 'clips', 'round the edge, start at the strap', 'five clips, nail only', {
+        after: ['step1', 'step2'],
+        frees: 'back half',
+      }),
+      step('step4', 'cable', 'speaker, two pins', 'white plug, notch up', {
+        photoId: inside.id,
+        connects: ['speaker'],
+      }),
+      step('step5', 'battery', 'pouch beside the board', 'black wire first', {
+        after: ['step3'],
+        photoId: inside.id,
+      }),
       step('step6', 'screws', 'board', 'the fine ones', {
-        count: 3,
-        drive: 'cross',
-        lengthMm: 4,
-        thread: 'fine',
-        compartment: 'A3',
+        ...screws(3, 5.5, 'fine', 'A3'),
+        after: ['step4', 'step5'],
+        frees: 'board',
       }),
-      step('step7', 'lift-off', 'button light guide', 'drops out by itself'),
+      step('step7', 'lift-off', 'button light guide', 'drops out by itself', {
+        connects: ['button', 'light'],
+      }),
     ],
   };
   await client.save(id, 'teardown', teardown);
@@ -103,6 +140,7 @@ export async function audioGuide(client: DemoClient): Promise<void> {
   await client.photo(id, 'handset-finished.jpg', 'after', 'new port on, three jumpers under mask');
   const { sheet } = await client.view(id);
   await client.save(id, 'closing', {
+    ...EMPTY_CLOSING,
     stepsDone: teardown.steps.map((s) => s.id),
     fastenersBack: teardown.steps.flatMap((s) =>
       s.fasteners ? [{ stepId: s.id, count: s.fasteners.count }] : [],
@@ -113,12 +151,17 @@ export async function audioGuide(client: DemoClient): Promise<void> {
     parts: 'type C port 0.60, enamelled wire, foil, mask',
     watch: 'Charge on the shelf, not on the counter.',
     minutes: 205,
+    faultSite: 'pads',
     handedBack: true,
   });
+  await client.keepCard(
+    id,
+    'Start at the strap: the clips by the hinge are brittle. D3: land on the right leg, the left one is the dock.',
+  );
 }
 
 /** Foghorn pillow speaker: half-way, at the rebuilding. */
-export async function pillowSpeaker(client: DemoClient): Promise<void> {
+export async function pillowSpeaker(client: DemoClient, now: Date): Promise<void> {
   const { id } = await client.newJob('Foghorn pillow speaker');
   const top = await client.photo(id, 'speaker-top.jpg', 'board', 'board, top');
   await client.save(id, 'intake', {
@@ -137,16 +180,12 @@ export async function pillowSpeaker(client: DemoClient): Promise<void> {
     battery: 'out',
     batteryNote: 'two-pin plug, red to the edge',
     opened: true,
+    openedAt: daysBefore(now, 31),
+    testNeeds: ['port', 'battery'],
     steps: [
       step('step1', 'glue', 'fabric ring', 'warm two minutes, lift from the seam'),
-      step('step2', 'screws', 'grille', '', {
-        count: 4,
-        drive: 'star',
-        lengthMm: 10,
-        thread: 'coarse',
-        compartment: 'B1',
-      }),
-      step('step3', 'gasket', 'round the driver', 'grey putty, goes back airtight'),
+      step('step2', 'screws', 'grille', '', screws(4, 10, 'coarse', 'B1', 'star')),
+      step('step3', 'gasket', 'round the driver', 'grey putty, goes back airtight', { frees: 'driver' }),
       step('step4', 'battery', 'two-pin plug', 'red to the edge'),
     ],
   });
@@ -162,7 +201,7 @@ export async function pillowSpeaker(client: DemoClient): Promise<void> {
 }
 
 /** Oral-history memory stick: half-way through looking over and tracing. */
-export async function memoryStick(client: DemoClient): Promise<void> {
+export async function memoryStick(client: DemoClient, now: Date): Promise<void> {
   const { id } = await client.newJob('Oral-history stick');
   const top = await client.photo(id, 'stick-top.jpg', 'board', 'board, top');
   await client.save(id, 'intake', {
@@ -176,12 +215,15 @@ export async function memoryStick(client: DemoClient): Promise<void> {
     symptoms: ['dead', 'port-loose'],
     traits: [],
     deviceCurrentA: 0.2,
-    cameWith: [],
+    worth: { ...EMPTY_INTAKE.worth, meaning: 'data', replacement: 12 },
+    triage: [{ checkId: 'flex', outcome: 'moves' }],
   });
   await client.save(id, 'teardown', {
     battery: 'none',
     batteryNote: '',
     opened: true,
+    openedAt: daysBefore(now, 2),
+    testNeeds: ['port'],
     steps: [step('step1', 'clips', 'shell, along the seam', 'thumbnail')],
   });
   const board = boardOf([[STICK_TOP, top]]);

@@ -7,4 +7,5 @@ if (base === undefined || !/^http:\/\/(127\.0\.0\.1|localhost|\[::1\]):\d+$/u.te
   throw new Error('load wants the address of a server on this machine, as in http://127.0.0.1:4173');
 }
 const client = new DemoClient(base);
-for (const load of [memoryStick, pillowSpeaker, audioGuide]) await load(client);
+const now = new Date();
+for (const load of [memoryStick, pillowSpeaker, audioGuide]) await load(client, now);

@@ -1,4 +1,6 @@
 import type { Finished } from './draw-board';
+import { drawBoard } from './draw-board';
+import { drawBack, drawInside } from './draw-case';
 import type { Scene } from './scene';
 import { HANDSET_BOTTOM, HANDSET_TOP } from './scenes/handset';
 import { SPEAKER_TOP } from './scenes/speaker';
@@ -27,13 +29,28 @@ const HANDSET_FINISHED: Finished = {
   ],
 };
 
+export interface Picture {
+  readonly svg: string;
+  readonly widthPx: number;
+  readonly heightPx: number;
+}
+
+function ofBoard(scene: Scene, finished: Finished | null = null): Picture {
+  const [w, h] = scene.picture;
+  return {
+    svg: drawBoard(scene, finished),
+    widthPx: Math.round(w * scene.pxPerMm),
+    heightPx: Math.round(h * scene.pxPerMm),
+  };
+}
+
 /** Every drawn picture of the demo, by file name. */
-export const PICTURES: Readonly<
-  Record<string, { readonly scene: Scene; readonly finished: Finished | null }>
-> = {
-  'handset-top.jpg': { scene: HANDSET_TOP, finished: null },
-  'handset-bottom.jpg': { scene: HANDSET_BOTTOM, finished: null },
-  'handset-finished.jpg': { scene: HANDSET_TOP, finished: HANDSET_FINISHED },
-  'speaker-top.jpg': { scene: SPEAKER_TOP, finished: null },
-  'stick-top.jpg': { scene: STICK_TOP, finished: null },
+export const PICTURES: Readonly<Record<string, Picture>> = {
+  'handset-top.jpg': ofBoard(HANDSET_TOP),
+  'handset-bottom.jpg': ofBoard(HANDSET_BOTTOM),
+  'handset-finished.jpg': ofBoard(HANDSET_TOP, HANDSET_FINISHED),
+  'handset-back.jpg': { svg: drawBack(), widthPx: 90 * 12, heightPx: 68 * 12 },
+  'handset-inside.jpg': { svg: drawInside(HANDSET_TOP), widthPx: 90 * 14, heightPx: 68 * 14 },
+  'speaker-top.jpg': ofBoard(SPEAKER_TOP),
+  'stick-top.jpg': ofBoard(STICK_TOP),
 };

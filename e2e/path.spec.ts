@@ -141,6 +141,8 @@ test('a torn port, from new job to the printed page', async ({ page }) => {
 
     await page.keyboard.press('r');
     await clickAt(page, { x: 15.7, y: 8.6 }, WIDTH_MM);
+    await clickAt(page, { x: 18.3, y: 8.6 }, WIDTH_MM);
+    await expect(page.getByText(/Measured pitch 0\.6\d+ mm .*which fits/)).toBeVisible();
     await page.getByRole('button', { name: 'Place the row' }).click();
     await expect(page.getByRole('button', { name: /^pin 5 GND/ })).toBeVisible();
     await page.keyboard.press('8');

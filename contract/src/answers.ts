@@ -1,3 +1,4 @@
+import type { Workshop } from '@zebbit/core';
 import type { CheckResult, JobDocuments, NextMove, Reading, Station, StationState } from '@zebbit/core';
 import type { PhotoUse } from './evidence.dto';
 
@@ -46,4 +47,10 @@ export interface JobBundle {
 
 export interface SavedDocument {
   readonly rev: number;
+}
+
+/** The workshop's record with its revision and what follows from its jobs. */
+export interface WorkshopAnswer {
+  readonly rev: number;
+  readonly workshop: Workshop;
 }

@@ -15,11 +15,48 @@ import type {
   StepKind,
   Symptom,
   Teardown,
+  FaultSite,
+  Latch,
+  TestNeed,
+  TriageAnswer,
+  WorthInputs,
 } from '@zebbit/core';
-import { DEVICE_TRAITS, HAPPENINGS, REPAIR_KINDS, STEP_KINDS, SYMPTOMS } from '@zebbit/core';
-import { IsBoolean, IsDefined } from 'class-validator';
+import {
+  DEVICE_TRAITS,
+  HAPPENINGS,
+  REPAIR_KINDS,
+  STEP_KINDS,
+  SYMPTOMS,
+  FAULT_SITES,
+  LATCHES,
+  TEST_NEEDS,
+  TRIAGE_CHECKS,
+} from '@zebbit/core';
+import { IsBoolean, IsDefined, IsISO8601 } from 'class-validator';
 import { BoardDto } from './board.dto';
 import { Figure, Id, ListOf, Nested, OneOf, OrNull, PhotoHash, SomeOf, Text, Texts, Whole } from './fields';
+
+const CHECK_IDS = TRIAGE_CHECKS.map((c) => c.id);
+const OUTCOME_IDS = [...new Set(TRIAGE_CHECKS.flatMap((c) => c.outcomes.map((o) => o.id)))];
+
+export class TriageAnswerDto implements TriageAnswer {
+  @OneOf(CHECK_IDS) checkId!: string;
+  @OneOf(OUTCOME_IDS) outcome!: string;
+}
+
+/** Money up to a million of whatever it is counted in. */
+const MONEY = 1e6;
+
+export class WorthDto implements WorthInputs {
+  @Figure(0, MONEY) partPrice!: number;
+  @Figure(0, MONEY) postage!: number;
+  @Whole(1, 1000) sharedBy!: number;
+  @Figure(0, MONEY) consumables!: number;
+  @Figure(0, 10_000) hours!: number;
+  @Figure(0, MONEY) hourWorth!: number;
+  @OrNull() @Figure(0, MONEY) replacement!: number | null;
+  @OneOf(['ordinary', 'keepsake', 'data']) meaning!: WorthInputs['meaning'];
+}
 
 export class IntakeDto implements Intake {
   @Text(80) name!: string;
@@ -32,6 +69,11 @@ export class IntakeDto implements Intake {
   @SomeOf(DEVICE_TRAITS) traits!: DeviceTrait[];
   @OrNull() @Figure(0.001, 20) deviceCurrentA!: number | null;
   @Texts(30, 120) cameWith!: string[];
+  @Texts(30, 120) missing!: string[];
+  @ListOf(() => TriageAnswerDto, 60) triage!: TriageAnswerDto[];
+  @Texts(30, 40) cannot!: string[];
+  @IsDefined() @Nested(() => WorthDto) worth!: WorthDto;
+  @OrNull() @Text(500) parked!: string | null;
   @Texts(30, 40) answeredStops!: string[];
 }
 
@@ -40,6 +82,7 @@ export class FastenersDto implements Fasteners {
   @OneOf(['cross', 'slot', 'hex', 'star', 'three-wing', 'pentagon', 'other']) drive!: Fasteners['drive'];
   @OrNull() @Figure(0.5, 200) lengthMm!: number | null;
   @OneOf(['coarse', 'fine', 'unknown']) thread!: Fasteners['thread'];
+  @Text(30) colour!: string;
   @Text(40) compartment!: string;
 }
 
@@ -50,12 +93,19 @@ export class OpeningStepDto implements OpeningStep {
   @Text(2000) note!: string;
   @OrNull() @IsDefined() @Nested(() => FastenersDto) fasteners!: FastenersDto | null;
   @OrNull() @PhotoHash() photoId!: string | null;
+  @OrNull() @OneOf(LATCHES) latch!: Latch | null;
+  @Texts(60, 64) after!: string[];
+  @Text(120) frees!: string;
+  @SomeOf(TEST_NEEDS) connects!: TestNeed[];
+  @IsBoolean() shuts!: boolean;
 }
 
 export class TeardownDto implements Teardown {
   @OneOf(['unanswered', 'none', 'out', 'in']) battery!: BatteryAnswer;
   @Text(500) batteryNote!: string;
   @IsBoolean() opened!: boolean;
+  @OrNull() @IsISO8601() openedAt!: string | null;
+  @SomeOf(TEST_NEEDS) testNeeds!: TestNeed[];
   @ListOf(() => OpeningStepDto, 200) steps!: OpeningStepDto[];
 }
 
@@ -93,6 +143,7 @@ export class ClosingDto implements Closing {
   @Text(4000) parts!: string;
   @Text(4000) watch!: string;
   @OrNull() @Whole(0, 100_000) minutes!: number | null;
+  @OrNull() @OneOf(FAULT_SITES) faultSite!: FaultSite | null;
   @IsBoolean() handedBack!: boolean;
 }
 

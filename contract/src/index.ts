@@ -1,5 +1,5 @@
-/** What travels between web and server. */
-export type { ApiFailure, PhotoEntry, JobSummary, JobBundle, SavedDocument } from './answers';
+/** The doors of @zebbit/contract: every export by name. Written by scripts/write-index.mjs. */
+export type { ApiFailure, PhotoEntry, JobSummary, JobBundle, SavedDocument, WorkshopAnswer } from './answers';
 export {
   PointDto,
   PhotoPointDto,
@@ -14,6 +14,8 @@ export {
   BoardDto,
 } from './board.dto';
 export {
+  TriageAnswerDto,
+  WorthDto,
   IntakeDto,
   FastenersDto,
   OpeningStepDto,
@@ -36,3 +38,13 @@ export type { PhotoUse } from './evidence.dto';
 export { firstFault } from './fault-path';
 export { PHOTO_MAX_BYTES, PHOTO_MAX_PIXELS, PHOTO_TYPES, BODY_MAX } from './limits';
 export { routes } from './routes';
+export {
+  SharesDto,
+  SHARE_SITES,
+  TrayDto,
+  WorkshopDto,
+  SaveWorkshopDto,
+  NewCardDto,
+  CardQueryDto,
+} from './workshop.dto';
+export type { StoredCard } from './workshop.dto';

@@ -10,5 +10,9 @@ export const routes = {
     `/api/jobs/${encodeURIComponent(id)}/readings/${encodeURIComponent(reading)}`,
   results: (id: string) => `/api/jobs/${encodeURIComponent(id)}/results`,
   photos: (id: string) => `/api/jobs/${encodeURIComponent(id)}/photos`,
+  workshop: () => '/api/workshop',
+  modelCard: (make: string, model: string) =>
+    `/api/model-cards?${new URLSearchParams({ make, model }).toString()}`,
+  jobCard: (id: string) => `/api/jobs/${encodeURIComponent(id)}/model-card`,
   photo: (hash: string) => `/api/photos/${encodeURIComponent(hash)}`,
 } as const;

@@ -51,19 +51,26 @@ export { CLICK_ERROR_PX, readScale, toBoard, toPhoto } from './geometry/photo-sc
 export type { PhotoScale, ScaleVerdict } from './geometry/photo-scale';
 export { boardPoint, photoPoint, distanceMm } from './geometry/point';
 export type { BoardPoint, PhotoPoint } from './geometry/point';
+export { expectedGains, bestTests, uncertaintyBits } from './inquiry/best-tests';
+export type { OutcomeSplit, RankedTest } from './inquiry/best-tests';
+export { doubtfulEvidence } from './inquiry/doubtful-evidence';
+export type { Doubtful } from './inquiry/doubtful-evidence';
+export { inquiryModel } from './inquiry/model';
+export type { Hypothesis, InquiryTest, Evidence, InquiryModel } from './inquiry/model';
+export { evidenceOffset, normalise, posterior, entropyBits } from './inquiry/posterior';
+export { repairOrder } from './inquiry/repair-order';
+export type { Candidate, RepairStep, RepairOrder } from './inquiry/repair-order';
+export { USUAL_LIMITS, nextStep } from './inquiry/stop-rule';
+export type { InquiryStep, StopLimits } from './inquiry/stop-rule';
+export { completeDocuments } from './job/complete-documents';
 export { finalChecks } from './job/final-checks';
 export type { FinalCheck } from './job/final-checks';
-export {
-  HAPPENINGS,
-  EMPTY_INTAKE,
-  EMPTY_MATCH,
-  EMPTY_CLOSING,
-  DOCUMENT_KINDS,
-  EMPTY_DOCUMENTS,
-} from './job/job-record';
+export { HAPPENINGS } from './job/happening';
+export type { Happening } from './job/happening';
+export { EMPTY_INTAKE, EMPTY_MATCH, EMPTY_CLOSING, DOCUMENT_KINDS, EMPTY_DOCUMENTS } from './job/job-record';
 export type {
-  Happening,
   Intake,
+  TriageAnswer,
   MatchRecord,
   Closing,
   JobDocuments,
@@ -78,6 +85,8 @@ export { stationMove, nextMove } from './job/next-move';
 export type { NextMove } from './job/next-move';
 export { STATIONS, STATION_WORDS, closeUpLeft, stationStates, presentStation } from './job/station';
 export type { Station, StationState } from './job/station';
+export { EMPTY_WORKSHOP, NEW_WORKSHOP } from './job/workshop';
+export type { WorkshopRecord, Workshop } from './job/workshop';
 export { COPPER, roundArea, wireResistance } from './material/copper';
 export { endCooledRise, endCooledLimit } from './material/end-cooled-wire';
 export { preeceFusingCurrent, onderdonkFusingCurrent } from './material/fusing-current';
@@ -131,10 +140,47 @@ export { EMPTY_REBUILD, rebuildPlan, isSettled, wireList, hasPins } from './rebu
 export type { PinChoice, RebuildRecord, JumperPlan, PinPlan } from './rebuild/rebuild-plan';
 export { batteryGate } from './teardown/battery-gate';
 export type { BatteryGate } from './teardown/battery-gate';
-export { closingOrder, fastenerGaps } from './teardown/closing-order';
-export type { ClosingStep, FastenersBack, FastenerGap } from './teardown/closing-order';
-export { STEP_KINDS, EMPTY_TEARDOWN, hasFasteners, STEP_WORDS } from './teardown/step';
-export type { StepKind, Fasteners, OpeningStep, BatteryAnswer, Teardown } from './teardown/step';
+export {
+  closingWords,
+  closingChoices,
+  oneWaySteps,
+  closingOrder,
+  testGate,
+  openedDaysAgo,
+} from './teardown/closing-order';
+export type { ClosingStep, Choice, OneWay, TestGate } from './teardown/closing-order';
+export {
+  fastenerGaps,
+  trayWarnings,
+  USUAL_TRAY,
+  trayCompartments,
+  freeCompartment,
+} from './teardown/fasteners';
+export type { FastenersBack, FastenerGap, TrayWarning, Tray } from './teardown/fasteners';
+export { modelKey, makeModelCard, teardownFromCard } from './teardown/model-card';
+export type { ModelCard } from './teardown/model-card';
+export { stepFault, withoutStep, followersOf, allFollowers } from './teardown/step-graph';
+export type { StepFault } from './teardown/step-graph';
+export {
+  STEP_KINDS,
+  LATCHES,
+  TEST_NEEDS,
+  EMPTY_TEARDOWN,
+  hasFasteners,
+  STEP_WORDS,
+  LATCH_WORDS,
+  usualStep,
+} from './teardown/step';
+export type {
+  StepKind,
+  Latch,
+  TestNeed,
+  Fasteners,
+  OpeningStep,
+  BatteryAnswer,
+  Teardown,
+  StepWords,
+} from './teardown/step';
 export { SERIES_DATA_OHMS, CC_OHMS, findLanding } from './trace/landing';
 export type { Landing } from './trace/landing';
 export { probeKey, nextProbe, openPins } from './trace/next-probe';
@@ -151,3 +197,13 @@ export {
 export type { PinPoint, TraceContext } from './trace/trace-context';
 export { DEVICE_TRAITS, SYMPTOMS, cautionsFor, unansweredStops } from './triage/cautions';
 export type { DeviceTrait, Symptom, Caution } from './triage/cautions';
+export { FAULT_SITES, SITE_SHEETS, SITE_GROUPS, PSEUDO_JOBS, sitePriors } from './triage/fault-site';
+export type { FaultSite, SiteSheet, SitePrior } from './triage/fault-site';
+export { TRIAGE_CHECKS, SYMPTOM_ROWS, STORY_ROWS, ROW_ORDER } from './triage/triage-checks';
+export type { TriageCheck } from './triage/triage-checks';
+export { TRIAGE_ERROR_RATE, triage } from './triage/triage';
+export type { TriageInput, SiteChance, TriageReport } from './triage/triage';
+export { SHELF_YEARS, expectedUsed, orderQuantity, usePerYear } from './worth/order-quantity';
+export type { OrderOption, OrderAdvice } from './worth/order-quantity';
+export { EMPTY_WORTH, repairOrReplace } from './worth/repair-or-replace';
+export type { WorthInputs, WorthVerdict, WorthReport } from './worth/repair-or-replace';

@@ -4,7 +4,14 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import type { NestExpressApplication } from '@nestjs/platform-express';
-import type { ApiFailure, JobBundle, JobSummary, PhotoEntry } from '@zebbit/contract';
+import type {
+  ApiFailure,
+  JobBundle,
+  JobSummary,
+  PhotoEntry,
+  StoredCard,
+  WorkshopAnswer,
+} from '@zebbit/contract';
 import { EMPTY_BOARD, EMPTY_DOCUMENTS, placeRow } from '@zebbit/core';
 import { QueryTypes } from 'sequelize';
 import type { Sharp } from 'sharp';
@@ -175,6 +182,93 @@ describe('documents', () => {
       path,
     );
     expect((await read(id)).documents.board).toEqual(EMPTY_BOARD);
+  });
+});
+
+describe('teardown', () => {
+  it('refuses steps in a circle, naming the field', async () => {
+    const { id } = await newJob();
+    const step = {
+      id: 's1',
+      kind: 'clips',
+      place: '',
+      note: '',
+      fasteners: null,
+      latch: null,
+      photoId: null,
+      after: ['s1'],
+      frees: '',
+      connects: [],
+      shuts: true,
+    };
+    const body = { ...EMPTY_DOCUMENTS.teardown, steps: [step] };
+    expect(
+      failure(await http().put(`/api/jobs/${id}/teardown`).send({ rev: 0, body }).expect(400)),
+    ).toMatchObject({ code: 'later-step', path: 'body.steps.0.after.0' });
+  });
+});
+
+describe('the workshop', () => {
+  const shares = {
+    cable: 1,
+    contacts: 1,
+    joints: 1,
+    pads: 1,
+    short: 1,
+    'port-part': 1,
+    battery: 1,
+    elsewhere: 1,
+  };
+  const body = { shares, tray: { rows: 1, columns: 2, names: ['left', 'right'] } };
+  it('is kept, with a revision, and counts its closed jobs and connectors', async () => {
+    const { id } = await newJob();
+    await http()
+      .put(`/api/jobs/${id}/board`)
+      .send({ rev: 0, body: { ...EMPTY_BOARD, family: 'mini-b' } })
+      .expect(200);
+    await http()
+      .put(`/api/jobs/${id}/closing`)
+      .send({ rev: 0, body: { ...EMPTY_DOCUMENTS.closing, faultSite: 'joints', handedBack: true } })
+      .expect(200);
+    const { rev } = (await http().get('/api/workshop').expect(200)).body as WorkshopAnswer;
+    await http().put('/api/workshop').send({ rev, body }).expect(200);
+    expect(failure(await http().put('/api/workshop').send({ rev, body }).expect(409)).code).toBe('stale');
+    const after = (await http().get('/api/workshop').expect(200)).body as WorkshopAnswer;
+    expect(after).toMatchObject({
+      rev: rev + 1,
+      workshop: { record: body, closed: { joints: 1 }, usePerYear: { 'mini-b': 1 } },
+    });
+  });
+  it.each([
+    [{ ...body, shares: { ...shares, pads: -1 } }, 'body.shares.pads'],
+    [{ ...body, shares: { cable: 1 } }, 'body.shares.contacts'],
+    [{ ...body, tray: { rows: 0, columns: 2, names: [] } }, 'body.tray.rows'],
+    [{ ...body, shares: Object.fromEntries(Object.keys(shares).map((k) => [k, 0])) }, 'body.shares'],
+  ])('refuses what is none, naming the field (%#)', async (wrong, path) => {
+    const { rev } = (await http().get('/api/workshop')).body as WorkshopAnswer;
+    expect(failure(await http().put('/api/workshop').send({ rev, body: wrong }).expect(400)).path).toBe(path);
+  });
+});
+
+describe('model cards', () => {
+  it('are kept from a job and found for the next one, however it is spelled', async () => {
+    const { id } = await newJob();
+    expect(
+      failure(await http().put(`/api/jobs/${id}/model-card`).send({ learned: 'x' }).expect(400)).path,
+    ).toBe('model');
+    await http()
+      .put(`/api/jobs/${id}/intake`)
+      .send({ rev: 0, body: { ...EMPTY_DOCUMENTS.intake, make: 'Oriel', model: 'Lamp 3' } })
+      .expect(200);
+    await http().put(`/api/jobs/${id}/model-card`).send({ learned: 'Clips before screws' }).expect(200);
+    const { found } = (
+      await http().get('/api/model-cards').query({ make: ' oriel', model: 'lamp  3' }).expect(200)
+    ).body as { found: StoredCard };
+    expect(found).toMatchObject({ jobs: 1, card: { learned: 'Clips before screws', model: 'Lamp 3' } });
+    expect(
+      (await http().get('/api/model-cards').query({ make: '', model: 'other' }).expect(200)).body,
+    ).toEqual({ found: null });
+    expect(failure(await http().get('/api/model-cards').expect(400)).path).toBe('model');
   });
 });
 

@@ -5,10 +5,12 @@ import { DatabaseModule } from './database/database.module';
 import { DocumentsModule } from './documents/documents.module';
 import { JobsModule } from './jobs/jobs.module';
 import { PhotosModule } from './photos/photos.module';
+import { ModelCardsModule } from './models/model-cards.module';
 import { ReadingsModule } from './readings/readings.module';
 import { ResultsModule } from './results/results.module';
 import type { Settings } from './settings';
 import { SETTINGS } from './settings';
+import { WorkshopModule } from './workshop/workshop.module';
 
 @Controller('api/health')
 class HealthController {
@@ -47,6 +49,8 @@ export class AppModule {
         ReadingsModule,
         ResultsModule,
         PhotosModule,
+        WorkshopModule,
+        ModelCardsModule,
         ...web,
       ],
       controllers: [HealthController],

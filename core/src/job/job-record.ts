@@ -4,22 +4,14 @@ import type { Reading } from '../board/reading';
 import type { CheckResult } from '../prove/verdict';
 import type { RebuildRecord } from '../rebuild/rebuild-plan';
 import { EMPTY_REBUILD } from '../rebuild/rebuild-plan';
-import type { FastenersBack } from '../teardown/closing-order';
+import type { FastenersBack } from '../teardown/fasteners';
 import type { Teardown } from '../teardown/step';
 import { EMPTY_TEARDOWN } from '../teardown/step';
+import type { FaultSite } from '../triage/fault-site';
 import type { DeviceTrait, Symptom } from '../triage/cautions';
-
-export const HAPPENINGS = [
-  'yanked',
-  'dropped',
-  'carried-plugged',
-  'pulled-by-child',
-  'worn',
-  'came-off',
-  'tried-before',
-  'unknown',
-] as const;
-export type Happening = (typeof HAPPENINGS)[number];
+import type { WorthInputs } from '../worth/repair-or-replace';
+import { EMPTY_WORTH } from '../worth/repair-or-replace';
+import type { Happening } from './happening';
 
 /** What was asked and answered when the device came in. */
 export interface Intake {
@@ -35,8 +27,22 @@ export interface Intake {
   readonly deviceCurrentA: number | null;
   /** What came along: the torn port, a bag of screws. */
   readonly cameWith: readonly string[];
+  /** What is missing already: one screw, a foot. */
+  readonly missing: readonly string[];
+  /** First checks that were answered, newest last. */
+  readonly triage: readonly TriageAnswer[];
+  /** First checks that the owner cannot do. */
+  readonly cannot: readonly string[];
+  readonly worth: WorthInputs;
+  /** Why the job is parked; `null` while it goes on. */
+  readonly parked: string | null;
   /** Codes of stop gates that were read and answered. */
   readonly answeredStops: readonly string[];
+}
+
+export interface TriageAnswer {
+  readonly checkId: string;
+  readonly outcome: string;
 }
 
 export interface MatchRecord {
@@ -55,6 +61,8 @@ export interface Closing {
   readonly parts: string;
   readonly watch: string;
   readonly minutes: number | null;
+  /** Where the fault turned out to be; closed jobs move the priors of the next triage. */
+  readonly faultSite: FaultSite | null;
   readonly handedBack: boolean;
 }
 
@@ -69,6 +77,11 @@ export const EMPTY_INTAKE: Intake = {
   traits: [],
   deviceCurrentA: null,
   cameWith: [],
+  missing: [],
+  triage: [],
+  cannot: [],
+  worth: EMPTY_WORTH,
+  parked: null,
   answeredStops: [],
 };
 export const EMPTY_MATCH: MatchRecord = { part: '', source: '', agreed: [] };
@@ -81,6 +94,7 @@ export const EMPTY_CLOSING: Closing = {
   parts: '',
   watch: '',
   minutes: null,
+  faultSite: null,
   handedBack: false,
 };
 

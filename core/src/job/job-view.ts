@@ -8,13 +8,20 @@ import type { PinPlan } from '../rebuild/rebuild-plan';
 import { rebuildPlan } from '../rebuild/rebuild-plan';
 import type { BatteryGate } from '../teardown/battery-gate';
 import { batteryGate } from '../teardown/battery-gate';
+import type { TestGate } from '../teardown/closing-order';
+import { testGate } from '../teardown/closing-order';
 import type { PinRowReport } from '../trace/pin-table';
 import { pinTable } from '../trace/pin-table';
 import type { TraceContext } from '../trace/trace-context';
 import { traceContext } from '../trace/trace-context';
 import type { Caution } from '../triage/cautions';
 import { cautionsFor } from '../triage/cautions';
+import { sitePriors } from '../triage/fault-site';
+import type { TriageReport } from '../triage/triage';
+import { triage } from '../triage/triage';
 import type { JobRecord } from './job-record';
+import type { Workshop } from './workshop';
+import { NEW_WORKSHOP } from './workshop';
 
 /** Everything that follows from a job's record, computed once and shared by the stations. */
 export interface JobView {
@@ -23,7 +30,10 @@ export interface JobView {
   /** A, as typed at take-in or the family's usual figure. */
   readonly deviceCurrentA: number;
   readonly cautions: readonly Caution[];
+  readonly workshop: Workshop;
+  readonly triage: TriageReport;
   readonly battery: BatteryGate;
+  readonly gate: TestGate;
   readonly trace: TraceContext;
   readonly pins: readonly PinRowReport[];
   readonly plans: readonly PinPlan[];
@@ -31,7 +41,8 @@ export interface JobView {
   readonly prove: ProveReport;
 }
 
-export function jobView(record: JobRecord): JobView {
+/** @param workshop moves the priors of triage and the use a year; a new one by default */
+export function jobView(record: JobRecord, workshop: Workshop = NEW_WORKSHOP): JobView {
   const sheet = FAMILIES[record.board.family ?? 'other'];
   const deviceCurrentA = record.intake.deviceCurrentA ?? sheet.usualCurrentA;
   const trace = traceContext(record.board, record.readings);
@@ -43,7 +54,16 @@ export function jobView(record: JobRecord): JobView {
     sheet,
     deviceCurrentA,
     cautions: cautionsFor(record.intake.traits, record.intake.symptoms),
-    battery: batteryGate(record.teardown),
+    battery: batteryGate(record.teardown, record.closing.stepsDone),
+    workshop,
+    triage: triage({
+      priors: sitePriors(workshop.record.shares ?? {}, workshop.closed),
+      happened: record.intake.happened,
+      symptoms: record.intake.symptoms,
+      answers: record.intake.triage,
+      cannot: record.intake.cannot,
+    }),
+    gate: testGate(record.teardown),
     trace,
     pins,
     plans,

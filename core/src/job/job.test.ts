@@ -3,36 +3,48 @@ import { EMPTY_BOARD } from '../board/board';
 import { placeRow } from '../board/place-row';
 import { testPart, testPoint, testReading } from '../board/test-board';
 import { batteryGate } from '../teardown/battery-gate';
-import { closingOrder, fastenerGaps } from '../teardown/closing-order';
+import { closingOrder } from '../teardown/closing-order';
+import { fastenerGaps } from '../teardown/fasteners';
 import type { OpeningStep, Teardown } from '../teardown/step';
-import { EMPTY_TEARDOWN } from '../teardown/step';
+import { EMPTY_TEARDOWN, usualStep } from '../teardown/step';
 import { cautionsFor, DEVICE_TRAITS, unansweredStops } from '../triage/cautions';
+import { completeDocuments } from './complete-documents';
 import type { JobRecord } from './job-record';
 import { EMPTY_DOCUMENTS } from './job-record';
 import { jobView } from './job-view';
 import { matchList, searchWords } from './match-list';
 import { nextMove, stationMove } from './next-move';
+import { NEW_WORKSHOP } from './workshop';
 import { closeUpLeft, presentStation, stationStates, STATIONS } from './station';
 
 const empty: JobRecord = { ...EMPTY_DOCUMENTS, readings: [], results: [] };
-const step = (id: string, count: number | null): OpeningStep => ({
-  id,
-  kind: count === null ? 'clips' : 'screws',
-  place: `place ${id}`,
-  note: '',
-  photoId: null,
-  fasteners:
-    count === null ? null : { count, drive: 'cross', lengthMm: 4, thread: 'fine', compartment: 'A1' },
-});
+const step = (id: string, count: number | null, after: readonly string[] = []): OpeningStep => {
+  const kind = count === null ? 'clips' : 'screws';
+  const fasteners =
+    count === null
+      ? null
+      : ({ count, drive: 'cross', lengthMm: 4, thread: 'fine', colour: '', compartment: 'A1' } as const);
+  return {
+    id,
+    kind,
+    place: `place ${id}`,
+    note: '',
+    photoId: null,
+    frees: '',
+    after,
+    ...usualStep(kind),
+    fasteners,
+  };
+};
 const opened: Teardown = {
   ...EMPTY_TEARDOWN,
   battery: 'out',
   opened: true,
-  steps: [step('a', 2), step('b', null)],
+  steps: [step('a', 2), step('b', null, ['a'])],
 };
 const takenIn: JobRecord = {
   ...empty,
-  intake: { ...empty.intake, name: 'Handset', happened: 'yanked' },
+  intake: { ...empty.intake, name: 'Handset', happened: 'yanked', symptoms: ['dead', 'port-missing'] },
   board: { ...EMPTY_BOARD, family: 'micro-b' },
 };
 const scaled = {
@@ -108,6 +120,72 @@ describe('the next move follows the job', () => {
   });
 });
 
+describe('take in', () => {
+  const moveOf = (intake: Partial<JobRecord['intake']>) =>
+    nextMove(jobView({ ...takenIn, intake: { ...takenIn.intake, ...intake } }));
+  it('asks the one next check while it is not sure, and says where the fault is when it is', () => {
+    const asking = moveOf({ symptoms: ['dead'] });
+    expect(asking).toMatchObject({ station: 'take-in', tone: 'move' });
+    expect(asking.why).toMatch(/would point to/);
+    expect(stationMove(jobView(takenIn), 'take-in')).toMatchObject({
+      tone: 'done',
+      title: 'It is the port: joints, pads or tracks',
+    });
+  });
+  it('a parked job waits, whatever else it holds', () => {
+    expect(moveOf({ parked: 'Swollen cell, gone to the drop-off' })).toMatchObject({
+      title: 'Parked',
+      tone: 'wait',
+    });
+  });
+  it('data first: the goal is one good copy', () => {
+    const worth = { ...takenIn.intake.worth, meaning: 'data' as const };
+    expect(
+      stationMove(jobView({ ...takenIn, intake: { ...takenIn.intake, worth } }), 'take-in').title,
+    ).toMatch(/one good copy/);
+  });
+  it('this workshop’s own closed jobs move the odds', () => {
+    const odds = (closed: Record<string, number>) =>
+      jobView(
+        { ...takenIn, intake: { ...takenIn.intake, symptoms: [], happened: null } },
+        { ...NEW_WORKSHOP, closed },
+      ).triage.sites[0]?.site;
+    expect(odds({ battery: 60 })).toBe('battery');
+  });
+});
+
+describe('documents of before', () => {
+  it('are made whole, and what is there stays', () => {
+    const old = {
+      teardown: {
+        battery: 'out',
+        opened: true,
+        steps: [
+          {
+            id: 's1',
+            kind: 'screws',
+            place: 'back',
+            note: 'n',
+            photoId: null,
+            fasteners: { count: 4, drive: 'cross', lengthMm: 6, thread: 'fine', compartment: 'A1' },
+          },
+        ],
+      },
+      intake: { name: 'Old' },
+    };
+    const whole = completeDocuments(old as unknown as Parameters<typeof completeDocuments>[0]);
+    expect(whole.intake).toMatchObject({ name: 'Old', parked: null, triage: [] });
+    expect(whole.teardown.steps[0]).toMatchObject({
+      place: 'back',
+      after: [],
+      shuts: true,
+      fasteners: { count: 4, colour: '' },
+    });
+    expect(completeDocuments({})).toEqual(EMPTY_DOCUMENTS);
+    expect(completeDocuments(looked)).toMatchObject({ teardown: opened, board: looked.board });
+  });
+});
+
 describe('teardown', () => {
   it('closes backwards', () => {
     expect(closingOrder(opened).map((c) => c.step.id)).toEqual(['b', 'a']);
@@ -124,6 +202,14 @@ describe('teardown', () => {
       code: 'still-in',
     });
     expect(batteryGate({ ...EMPTY_TEARDOWN, battery: 'none' })).toEqual({ open: true });
+  });
+  it('shuts the gate again once the battery is back for the test', () => {
+    const withBattery: Teardown = {
+      ...opened,
+      steps: [...opened.steps, { ...step('c', null), kind: 'battery' }],
+    };
+    expect(batteryGate(withBattery, ['c'])).toMatchObject({ open: false, code: 'in-again' });
+    expect(batteryGate(withBattery, ['a'])).toEqual({ open: true });
   });
   it('names what is left before handing back', () => {
     const left = closeUpLeft(jobView(looked));

@@ -2,7 +2,9 @@ import { PAD_STATE_WORDS } from '../board/pad-state';
 import { printAmps, printWire } from '../quantity/print-bench';
 import { REPAIR_WORDS } from '../rebuild/pin-repair';
 import { isSettled } from '../rebuild/rebuild-plan';
-import { closingOrder, fastenerGaps } from '../teardown/closing-order';
+import type { ClosingStep } from '../teardown/closing-order';
+import { closingOrder } from '../teardown/closing-order';
+import { fastenerGaps } from '../teardown/fasteners';
 import { nextProbe } from '../trace/next-probe';
 import { unansweredStops } from '../triage/cautions';
 import { finalChecks } from './final-checks';
@@ -21,16 +23,33 @@ export interface NextMove {
 type Move = Omit<NextMove, 'station'>;
 const move = (title: string, why: string, tone: Move['tone'] = 'move'): Move => ({ title, why, tone });
 
-function takeIn({ record, cautions }: JobView): Move {
-  const stop = unansweredStops(cautions, record.intake.answeredStops)[0];
+function takeIn({ record, cautions, triage }: JobView): Move {
+  const { intake } = record;
+  if (intake.parked !== null) return move('Parked', intake.parked || 'Waiting for an answer.', 'wait');
+  const stop = unansweredStops(cautions, intake.answeredStops)[0];
   if (stop) return move(stop.title, `${stop.why} ${stop.instead}`, 'stop');
-  if (record.intake.name === '')
-    return move('Name the device', 'So that you find it again among the others.');
-  if (record.intake.happened === null)
+  if (intake.name === '') return move('Name the device', 'So that you find it again among the others.');
+  if (intake.happened === null)
     return move('Say what happened to it', 'How it broke tells what the tear took with it.');
   if (record.board.family === null)
     return move('Say which port it was', 'Its pins and their order follow from the family.');
-  return move('Open it up', 'Taken in. Next, how it comes apart.', 'done');
+  const begun = record.teardown.steps.length > 0 || record.teardown.opened;
+  if (triage.next && !begun)
+    return move(triage.next.check.title, `${triage.next.check.how} ${triage.next.why}`);
+  if (intake.worth.meaning === 'data' && !begun) {
+    return move(
+      'Open it for one good copy',
+      'The data comes first. Whatever makes it readable once is enough; the stick is not trusted afterwards.',
+      'done',
+    );
+  }
+  const { verdict } = triage;
+  if (!verdict) return move('Open it up', 'Taken in. Next, how it comes apart.', 'done');
+  return move(
+    `${verdict.sure ? 'It is' : 'Most likely'} ${verdict.words}`,
+    `${Math.round(verdict.p * 100)} % sure. ${verdict.open}`,
+    'done',
+  );
 }
 
 function openUp({ record, battery }: JobView): Move {
@@ -94,7 +113,9 @@ function match({ record }: JobView): Move {
     : move('Rebuild the pads', 'The part is chosen.', 'done');
 }
 
-function rebuild({ plans }: JobView): Move {
+function rebuild({ plans, battery }: JobView): Move {
+  if (!battery.open && plans.length > 0 && !plans.every(isSettled))
+    return move('Battery out before any iron', battery.message, 'stop');
   const plan = plans.find((p) => !isSettled(p));
   if (!plan)
     return plans.length > 0
@@ -123,7 +144,15 @@ function rebuild({ plans }: JobView): Move {
   );
 }
 
-function prove({ prove: report }: JobView): Move {
+/** Closing steps that the test needs and that are not done yet. */
+function stillToConnect({ record, gate }: JobView): ClosingStep[] {
+  return closingOrder(record.teardown)
+    .slice(0, gate.after)
+    .filter((s) => !record.closing.stepsDone.includes(s.step.id));
+}
+
+function prove(view: JobView): Move {
+  const { prove: report, battery } = view;
   const failed = report.checks.find((c) => c.verdict === 'fail');
   if (failed)
     return move(
@@ -132,27 +161,47 @@ function prove({ prove: report }: JobView): Move {
       'stop',
     );
   const next = report.checks.find((c) => c.verdict !== 'pass' && !c.shut);
-  if (next)
+  if (!next)
+    return report.verdict === 'proved'
+      ? move('Close it up', 'Everything passed with the board loose.', 'done')
+      : move('Place the pins first', 'The checks follow from the board.');
+  if (!next.check.powered && !battery.open)
+    return move('Battery out before any ohms', battery.message, 'stop');
+  const [connect] = stillToConnect(view);
+  if (next.check.powered && connect)
     return move(
-      next.check.title,
-      next.verdict === 'doubt' ? `In doubt: wanted ${next.check.bandWords}. Measure again.` : next.check.how,
+      `First: ${connect.title.toLowerCase()}`,
+      `The test needs it. ${connect.care} Tick it under Close up; the case stays open.`,
     );
-  return report.verdict === 'proved'
-    ? move('Close it up', 'Everything passed with the board loose.', 'done')
-    : move('Place the pins first', 'The checks follow from the board.');
+  return move(
+    next.check.title,
+    next.verdict === 'doubt' ? `In doubt: wanted ${next.check.bandWords}. Measure again.` : next.check.how,
+  );
 }
 
 function closeUp(view: JobView): Move {
   const { closing, teardown } = view.record;
-  if (view.prove.verdict !== 'proved')
-    return move('Not yet: prove it first', 'People who skip the test open it again.', 'stop');
+  if (view.prove.verdict !== 'proved') {
+    if (!view.prove.gate.open)
+      return move('Not yet: prove it first', 'People who skip the test open it again.', 'stop');
+    const [connect] = stillToConnect(view);
+    return connect
+      ? move(connect.title, `For the test. ${connect.care}`)
+      : move('Test now', 'Everything the test needs is connected and the case is open. Go to Prove.');
+  }
   const step = closingOrder(teardown).find((s) => !closing.stepsDone.includes(s.step.id));
   if (step) return move(step.title, step.care);
   const gap = fastenerGaps(teardown, closing.fastenersBack)[0];
-  if (gap)
+  if (gap && gap.back < gap.taken)
     return move(
       `${gap.taken - gap.back} of ${gap.taken} screws: ${gap.step.place}`,
-      'None may be left over.',
+      `None may be left over. They lie in ${gap.step.fasteners?.compartment || 'no compartment'}.`,
+      'stop',
+    );
+  if (gap)
+    return move(
+      `${gap.back - gap.taken} too many: ${gap.step.place}`,
+      'One from another place went in here. Count again.',
       'stop',
     );
   const final = finalChecks(view.sheet, teardown.battery !== 'none').find(

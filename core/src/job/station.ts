@@ -1,6 +1,6 @@
 import { readScale } from '../geometry/photo-scale';
 import { isSettled } from '../rebuild/rebuild-plan';
-import { fastenerGaps } from '../teardown/closing-order';
+import { fastenerGaps } from '../teardown/fasteners';
 import { unansweredStops } from '../triage/cautions';
 import { finalChecks } from './final-checks';
 import type { JobView } from './job-view';
@@ -29,12 +29,14 @@ export const STATION_WORDS: Readonly<Record<Station, string>> = {
 };
 
 const DONE: Readonly<Record<Station, (view: JobView) => boolean>> = {
-  'take-in': ({ record, cautions }) =>
+  'take-in': ({ record, cautions, triage }) =>
+    record.intake.parked === null &&
+    (triage.verdict !== null || record.teardown.steps.length > 0 || record.teardown.opened) &&
     record.intake.name !== '' &&
     record.board.family !== null &&
     record.intake.happened !== null &&
     unansweredStops(cautions, record.intake.answeredStops).length === 0,
-  'open-up': ({ record, battery }) => record.teardown.opened && battery.open,
+  'open-up': ({ record, battery }) => record.teardown.opened && (battery.open || battery.code === 'in-again'),
   'look-over': ({ record, pins }) =>
     record.board.faces.some((f) => f.scale !== null && readScale(f.scale).ok) &&
     pins.length > 0 &&

@@ -14,16 +14,27 @@ export const STEP_KINDS = [
 ] as const;
 export type StepKind = (typeof STEP_KINDS)[number];
 
+export const LATCHES = ['flip-up', 'slide-out', 'press-fit', 'bracket'] as const;
+export type Latch = (typeof LATCHES)[number];
+
+/** What a test before closing may need: connected by one step, shut away by another. */
+export const TEST_NEEDS = ['port', 'battery', 'button', 'light', 'screen', 'speaker'] as const;
+export type TestNeed = (typeof TEST_NEEDS)[number];
+
 export interface Fasteners {
   readonly count: number;
   readonly drive: 'cross' | 'slot' | 'hex' | 'star' | 'three-wing' | 'pentagon' | 'other';
   readonly lengthMm: number | null;
   readonly thread: 'coarse' | 'fine' | 'unknown';
+  readonly colour: string;
   /** Name of the tray compartment that holds them. */
   readonly compartment: string;
 }
 
-/** One step of opening, as it was done. */
+/**
+ * One step of opening, as it was done. The steps make a graph: `after` names the steps that had to come first. It has no cycle:
+ * a step only names steps that were there before it (`stepFault` holds that).
+ */
 export interface OpeningStep {
   readonly id: string;
   readonly kind: StepKind;
@@ -31,28 +42,51 @@ export interface OpeningStep {
   readonly place: string;
   readonly note: string;
   readonly fasteners: Fasteners | null;
+  readonly latch: Latch | null;
   readonly photoId: string | null;
+  readonly after: readonly string[];
+  /** What came free by it, in words: `back cover`. */
+  readonly frees: string;
+  /** What works again once this step is closed. */
+  readonly connects: readonly TestNeed[];
+  /** Whether closing it shuts away what a mend would need again: board, port, joints. */
+  readonly shuts: boolean;
 }
 
 export type BatteryAnswer = 'unanswered' | 'none' | 'out' | 'in';
 
 export interface Teardown {
   readonly battery: BatteryAnswer;
-  /** Which wire sat on which pad, once unsoldered or unplugged. */
+  /** Which wire sat on which pad, with colours, once unsoldered or unplugged. */
   readonly batteryNote: string;
   readonly opened: boolean;
+  /** When the first step was taken, ISO; `null` before. */
+  readonly openedAt: string | null;
   readonly steps: readonly OpeningStep[];
+  /** What the test before closing needs on this device. */
+  readonly testNeeds: readonly TestNeed[];
 }
 
-export const EMPTY_TEARDOWN: Teardown = { battery: 'unanswered', batteryNote: '', opened: false, steps: [] };
+export const EMPTY_TEARDOWN: Teardown = {
+  battery: 'unanswered',
+  batteryNote: '',
+  opened: false,
+  openedAt: null,
+  steps: [],
+  testNeeds: ['port', 'battery'],
+};
 
 export function hasFasteners(kind: StepKind): boolean {
   return kind === 'screws' || kind === 'hidden-screws' || kind === 'bracket';
 }
 
-export const STEP_WORDS: Readonly<
-  Record<StepKind, { readonly open: string; readonly close: string; readonly care: string }>
-> = {
+export interface StepWords {
+  readonly open: string;
+  readonly close: string;
+  readonly care: string;
+}
+
+export const STEP_WORDS: Readonly<Record<StepKind, StepWords>> = {
   screws: {
     open: 'Screws out',
     close: 'Screws back, each to its own hole',
@@ -102,3 +136,23 @@ export const STEP_WORDS: Readonly<
   },
   'lift-off': { open: 'Lifted off', close: 'Set back in place', care: 'No wire pinched.' },
 };
+
+/** How the bar of each latch moves (common practice). */
+export const LATCH_WORDS: Readonly<Record<Latch, string>> = {
+  'flip-up': 'The bar turns up like a lid. Lift it in the middle with a nail, both ends together.',
+  'slide-out': 'The bar slides out a millimetre towards the ribbon. Push both ears at once, parallel.',
+  'press-fit': 'No bar: the plug lifts straight up. Ease it from the centre, never from one end.',
+  bracket: 'A screwed bracket holds it. Screws first, then the bracket, then the plug.',
+};
+
+/** What is usual for a new step of a kind: what it connects, and whether closing it shuts the board away. */
+export function usualStep(kind: StepKind): Pick<OpeningStep, 'connects' | 'shuts' | 'fasteners' | 'latch'> {
+  return {
+    connects: kind === 'battery' ? ['battery'] : [],
+    shuts: ['screws', 'hidden-screws', 'clips', 'glue'].includes(kind),
+    fasteners: hasFasteners(kind)
+      ? { count: 1, drive: 'cross', lengthMm: null, thread: 'unknown', colour: '', compartment: '' }
+      : null,
+    latch: kind === 'latch' ? 'flip-up' : null,
+  };
+}

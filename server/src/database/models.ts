@@ -66,4 +66,28 @@ export class PhotoModel extends Model {
   @Column(DataType.STRING) declare at: string;
 }
 
-export const MODELS = [JobModel, DocumentModel, ReadingModel, ResultModel, PhotoModel];
+/** One row: what holds for the whole workshop. */
+@Table({ tableName: 'workshop', timestamps: false })
+export class WorkshopModel extends Model {
+  @PrimaryKey @Column(DataType.INTEGER) declare id: number;
+  @Column(DataType.INTEGER) declare rev: number;
+  @Column(DataType.JSON) declare body: object;
+}
+
+/** How a model opens, by make and model as `modelKey` spells them. */
+@Table({ tableName: 'model_cards', timestamps: false })
+export class ModelCardModel extends Model {
+  @PrimaryKey @Column(DataType.STRING) declare key: string;
+  @Column(DataType.STRING) declare savedAt: string;
+  @Column(DataType.JSON) declare body: object;
+}
+
+export const MODELS = [
+  JobModel,
+  DocumentModel,
+  ReadingModel,
+  ResultModel,
+  PhotoModel,
+  WorkshopModel,
+  ModelCardModel,
+];

@@ -22,7 +22,7 @@ export class DocumentsController {
 
   @Put('teardown')
   teardown(@Param('id') id: string, @Body() { rev, body }: SaveTeardownDto): Promise<SavedDocument> {
-    return this.documents.save(id, 'teardown', rev, body);
+    return this.documents.saveTeardown(id, rev, body);
   }
 
   @Put('board')

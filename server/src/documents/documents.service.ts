@@ -1,7 +1,7 @@
 import { Inject, Injectable } from '@nestjs/common';
 import type { SavedDocument } from '@zebbit/contract';
-import type { Board, DocumentKind, JobDocuments } from '@zebbit/core';
-import { checkBoard } from '@zebbit/core';
+import type { Board, DocumentKind, JobDocuments, Teardown } from '@zebbit/core';
+import { checkBoard, stepFault } from '@zebbit/core';
 import { Sequelize } from 'sequelize-typescript';
 import { DocumentModel, PhotoModel } from '../database/models';
 import { badField, conflict, notFound } from '../errors/api-error';
@@ -46,5 +46,11 @@ export class DocumentsService {
       if (!photo) throw badField(`body.faces.${i}.photoId`, 'unknown-photo', 'This job has no such photo');
     }
     return this.save(jobId, 'board', rev, body);
+  }
+
+  saveTeardown(jobId: string, rev: number, body: Teardown): Promise<SavedDocument> {
+    const fault = stepFault(body);
+    if (fault) throw badField(`body.${fault.path}`, fault.code, fault.message);
+    return this.save(jobId, 'teardown', rev, body);
   }
 }

@@ -1,6 +1,12 @@
 import { Module } from '@nestjs/common';
 import { JobsController } from './jobs.controller';
 import { JobsService } from './jobs.service';
+import { WorkshopModule } from '../workshop/workshop.module';
 
-@Module({ controllers: [JobsController], providers: [JobsService], exports: [JobsService] })
+@Module({
+  imports: [WorkshopModule],
+  controllers: [JobsController],
+  providers: [JobsService],
+  exports: [JobsService],
+})
 export class JobsModule {}

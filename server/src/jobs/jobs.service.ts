@@ -1,11 +1,28 @@
 import { randomBytes } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
 import type { JobBundle, JobSummary, NewJobDto } from '@zebbit/contract';
-import type { CheckResult, DocumentKind, JobDocuments, JobRecord, JobView, Reading } from '@zebbit/core';
-import { DOCUMENT_KINDS, EMPTY_DOCUMENTS, FAMILIES, jobView, nextMove, stationStates } from '@zebbit/core';
+import type {
+  CheckResult,
+  DocumentKind,
+  JobDocuments,
+  JobRecord,
+  JobView,
+  Reading,
+  Workshop,
+} from '@zebbit/core';
+import {
+  completeDocuments,
+  DOCUMENT_KINDS,
+  EMPTY_DOCUMENTS,
+  FAMILIES,
+  jobView,
+  nextMove,
+  stationStates,
+} from '@zebbit/core';
 import { Sequelize } from 'sequelize-typescript';
 import { DocumentModel, JobModel, PhotoModel, ReadingModel, ResultModel } from '../database/models';
 import { badField, notFound } from '../errors/api-error';
+import { WorkshopService } from '../workshop/workshop.service';
 
 const asReading = (row: ReadingModel): Reading => ({
   id: String(row.id),
@@ -28,7 +45,10 @@ const asResult = (row: ResultModel): CheckResult => ({
 
 @Injectable()
 export class JobsService {
-  constructor(@Inject(Sequelize) private readonly sequelize: Sequelize) {}
+  constructor(
+    @Inject(Sequelize) private readonly sequelize: Sequelize,
+    @Inject(WorkshopService) private readonly workshop: WorkshopService,
+  ) {}
 
   async create({ name }: NewJobDto): Promise<JobBundle> {
     if (name.trim() === '') throw badField('name', 'empty', 'A job needs a name: what is it that broke?');
@@ -49,7 +69,8 @@ export class JobsService {
 
   async list(): Promise<JobSummary[]> {
     const jobs = await JobModel.findAll({ order: [['updatedAt', 'DESC']] });
-    return Promise.all(jobs.map(async (job) => this.summary(await this.bundle(job.id))));
+    const { workshop } = await this.workshop.read();
+    return Promise.all(jobs.map(async (job) => this.summary(await this.bundle(job.id), workshop)));
   }
 
   /** Loads a job whole. */
@@ -64,17 +85,18 @@ export class JobsService {
       PhotoModel.findAll({ where, order: ['id'] }),
     ]);
     const rows = new Map(documents.map((d) => [d.kind, d]));
-    const fromRows = <T>(read: (kind: DocumentKind) => T): Record<DocumentKind, T> =>
-      Object.fromEntries(DOCUMENT_KINDS.map((kind) => [kind, read(kind)])) as Record<DocumentKind, T>;
+    const stored = Object.fromEntries(documents.map((d) => [d.kind, d.body]));
+    const revs = Object.fromEntries(DOCUMENT_KINDS.map((kind) => [kind, rows.get(kind)?.rev ?? 0])) as Record<
+      DocumentKind,
+      number
+    >;
     return {
       id: job.id,
       createdAt: job.createdAt.toISOString(),
       updatedAt: job.updatedAt.toISOString(),
-      // Validated when it was stored; a document that a later version added is empty.
-      documents: fromRows<object>(
-        (kind) => rows.get(kind)?.body ?? EMPTY_DOCUMENTS[kind],
-      ) as unknown as JobDocuments,
-      revs: fromRows((kind) => rows.get(kind)?.rev ?? 0),
+      // Validated when they were stored; an earlier version's are made whole.
+      documents: completeDocuments(stored),
+      revs,
       readings: readings.map(asReading),
       results: results.map(asResult),
       photos: photos.map(({ hash, use, caption, widthPx, heightPx, at }) => ({
@@ -90,7 +112,8 @@ export class JobsService {
 
   /** The core's view of a job. */
   async view(id: string): Promise<JobView> {
-    return jobView(recordOf(await this.bundle(id)));
+    const [bundle, { workshop }] = await Promise.all([this.bundle(id), this.workshop.read()]);
+    return jobView(recordOf(bundle), workshop);
   }
 
   /** Marks a job as touched, so that the shelf shows it first. */
@@ -101,8 +124,8 @@ export class JobsService {
     await job.save();
   }
 
-  private summary(bundle: JobBundle): JobSummary {
-    const view = jobView(recordOf(bundle));
+  private summary(bundle: JobBundle, workshop: Workshop): JobSummary {
+    const view = jobView(recordOf(bundle), workshop);
     const { intake, board } = bundle.documents;
     return {
       id: bundle.id,

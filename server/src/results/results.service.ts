@@ -10,7 +10,7 @@ export class ResultsService {
 
   /** Appends the result of a check this job has; a powered one only once every unpowered one has passed. */
   async append(jobId: string, result: NewResultDto): Promise<{ id: string; at: string }> {
-    const { prove } = await this.jobs.view(jobId);
+    const { prove, battery } = await this.jobs.view(jobId);
     const judged = prove.checks.find((c) => c.check.key === result.key);
     if (!judged) throw badField('key', 'unknown-check', `This job has no check ${result.key}`);
     if (judged.shut) {
@@ -19,6 +19,9 @@ export class ResultsService {
         'No power yet: the unpowered checks come first',
         `Still open: ${prove.gate.waitingFor.join('; ')}`,
       );
+    }
+    if (!judged.check.powered && !battery.open) {
+      throw conflict('battery-gate', battery.message, 'Answer the battery question under Open up');
     }
     const wantsFigure = judged.check.entry !== 'yes-no';
     const isFigure = result.shown === 'value' || result.shown === 'over';

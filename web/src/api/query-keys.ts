@@ -2,4 +2,7 @@
 export const queryKeys = {
   jobs: ['jobs'] as const,
   job: (id: string) => ['job', id] as const,
+  workshop: ['workshop'] as const,
+  card: (make: string, model: string) =>
+    ['card', make.trim().toLowerCase(), model.trim().toLowerCase()] as const,
 };

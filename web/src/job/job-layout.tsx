@@ -3,8 +3,9 @@ import { Link, Outlet, useLocation, useNavigate, useParams } from 'react-router'
 import { Keyboard, Moon, Redo2, Sun, Undo2 } from 'lucide-react';
 import { useStore } from 'zustand';
 import type { JobBundle } from '@zebbit/contract';
-import { jobView, stationStates, STATIONS } from '@zebbit/core';
+import { jobView, NEW_WORKSHOP, stationStates, STATIONS } from '@zebbit/core';
 import { useJobBundle } from '../api/jobs';
+import { useWorkshop } from '../api/workshop';
 import { useTheme } from '../app/theme';
 import { useKeys } from '../app/use-keys';
 import { Button, KeyCap } from '../ui/button';
@@ -26,7 +27,11 @@ function JobFrame({ bundle }: { readonly bundle: JobBundle }) {
   const [desk] = useState(() => createDesk(bundle));
   const documents = useStore(desk.store, (s) => s.documents);
   const { readings, results } = bundle;
-  const view = useMemo(() => jobView({ ...documents, readings, results }), [documents, readings, results]);
+  const workshop = useWorkshop().data?.workshop ?? NEW_WORKSHOP;
+  const view = useMemo(
+    () => jobView({ ...documents, readings, results }, workshop),
+    [documents, readings, results, workshop],
+  );
   const states = useMemo(() => stationStates(view), [view]);
   const [keysOpen, setKeysOpen] = useState(false);
   const navigate = useNavigate();

@@ -2,12 +2,15 @@ import type {
   BatteryAnswer,
   ComponentKind,
   DeviceTrait,
+  FaultSite,
   Happening,
+  Latch,
   PointRole,
   StepKind,
   Symptom,
+  TestNeed,
 } from '@zebbit/core';
-import { CONNECTOR_FAMILIES, FAMILIES } from '@zebbit/core';
+import { CONNECTOR_FAMILIES, FAMILIES, FAULT_SITES, SITE_SHEETS } from '@zebbit/core';
 
 type Options<T extends string> = readonly (readonly [T, string])[];
 
@@ -101,4 +104,25 @@ export const ROLE_OPTIONS: Options<PointRole> = [
   ['battery-plus', 'battery +'],
   ['battery-minus', 'battery −'],
   ['other-supply', 'another 5 V supply'],
+];
+
+export const LATCH_NAMES: Readonly<Record<Latch, string>> = {
+  'flip-up': 'flip-up bar',
+  'slide-out': 'slide-out bar',
+  'press-fit': 'press-fit plug',
+  bracket: 'under a bracket',
+};
+
+export const NEED_OPTIONS: Options<TestNeed> = [
+  ['port', 'Port'],
+  ['battery', 'Battery'],
+  ['button', 'Button'],
+  ['light', 'Light'],
+  ['screen', 'Screen'],
+  ['speaker', 'Speaker'],
+];
+
+export const SITE_OPTIONS: Options<FaultSite | ''> = [
+  ['', 'not said'] as const,
+  ...FAULT_SITES.map((s) => [s, SITE_SHEETS[s].words] as const),
 ];

@@ -1,8 +1,10 @@
-import { ImagePlus } from 'lucide-react';
-import { useId, useState } from 'react';
+import { Camera, ImagePlus } from 'lucide-react';
+import { useEffect, useId, useRef, useState } from 'react';
 import type { PhotoEntry, PhotoUse } from '@zebbit/contract';
 import { PHOTO_TYPES } from '@zebbit/contract';
 import { useUploadPhoto } from '../api/jobs';
+import { Button } from './button';
+import { CameraDialog } from './camera-dialog';
 
 interface PhotoPickerProps {
   readonly jobId: string;
@@ -10,19 +12,39 @@ interface PhotoPickerProps {
   readonly label: string;
   readonly caption?: string;
   readonly onStored?: (photo: PhotoEntry) => void;
+  /** Takes what is pasted anywhere on the page. */
+  readonly pasted?: boolean;
 }
 
-/** Picks a file, or takes one pasted or dropped on it; says what was wrong with a refused one. */
-export function PhotoPicker({ jobId, use, label, caption = '', onStored }: PhotoPickerProps) {
+/** Hands over pictures pasted into the page while `on`. */
+function usePasted(on: boolean, send: (file: File) => void): void {
+  const latest = useRef(send);
+  useEffect(() => {
+    latest.current = send;
+  });
+  useEffect(() => {
+    if (!on) return;
+    const onPaste = (e: ClipboardEvent): void => {
+      const file = e.clipboardData?.files[0];
+      if (file) latest.current(file);
+    };
+    window.addEventListener('paste', onPaste);
+    return () => window.removeEventListener('paste', onPaste);
+  }, [on]);
+}
+
+/** A picture from a file, dropped, pasted, or from the camera; says what was wrong with a refused one. */
+export function PhotoPicker({ jobId, use, label, caption = '', onStored, pasted = false }: PhotoPickerProps) {
   const id = useId();
   const upload = useUploadPhoto(jobId);
   const [over, setOver] = useState(false);
+  const [camera, setCamera] = useState(false);
   const send = (file: File | null | undefined): void => {
     if (file) upload.mutate({ file, use, caption }, { onSuccess: onStored });
   };
+  usePasted(pasted, send);
   return (
     <div
-      onPaste={(e) => send(e.clipboardData.files[0])}
       onDragOver={(e) => {
         e.preventDefault();
         setOver(true);
@@ -34,28 +56,38 @@ export function PhotoPicker({ jobId, use, label, caption = '', onStored }: Photo
         send(e.dataTransfer.files[0]);
       }}
     >
-      <label
-        htmlFor={id}
-        className={`flex min-h-12 cursor-pointer items-center justify-center gap-2 rounded-[11px] border-2 border-dashed px-4 py-2 font-semibold focus-within:outline focus-within:outline-3 focus-within:outline-copper ${over ? 'border-copper bg-copper-soft' : 'border-line bg-sheet hover:border-ink2'}`}
-      >
-        <ImagePlus aria-hidden className="size-5 text-copper" />
-        {upload.isPending ? 'Storing…' : label}
-        <input
-          id={id}
-          type="file"
-          className="sr-only"
-          accept={PHOTO_TYPES.join(',')}
-          onChange={(e) => {
-            send(e.target.files?.[0]);
-            e.target.value = '';
-          }}
+      <div className="flex items-stretch gap-2">
+        <label
+          htmlFor={id}
+          className={`flex min-h-12 flex-1 cursor-pointer items-center justify-center gap-2 rounded-[11px] border-2 border-dashed px-4 py-2 font-semibold focus-within:outline focus-within:outline-3 focus-within:outline-copper ${over ? 'border-copper bg-copper-soft' : 'border-line bg-sheet hover:border-ink2'}`}
+        >
+          <ImagePlus aria-hidden className="size-5 text-copper" />
+          {upload.isPending ? 'Storing…' : label}
+          <input
+            id={id}
+            type="file"
+            className="sr-only"
+            accept={PHOTO_TYPES.join(',')}
+            onChange={(e) => {
+              send(e.target.files?.[0]);
+              e.target.value = '';
+            }}
+          />
+        </label>
+        <Button
+          aria-label={`${label}: camera`}
+          title="Camera"
+          icon={<Camera aria-hidden className="size-5" />}
+          onClick={() => setCamera(true)}
         />
-      </label>
+      </div>
+      {pasted && <p className="mt-1 text-second text-ink2">or paste one with Ctrl V</p>}
       {upload.error && (
         <p role="alert" className="mt-1 text-second text-stop">
           Photo not stored: {upload.error.message}
         </p>
       )}
+      <CameraDialog open={camera} onOpenChange={setCamera} onPhoto={send} />
     </div>
   );
 }

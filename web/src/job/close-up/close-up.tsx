@@ -1,9 +1,6 @@
-import { Minus, Plus, Printer } from 'lucide-react';
+import { Printer } from 'lucide-react';
 import { Link } from 'react-router';
-import { closeUpLeft, closingOrder, finalChecks, stationMove } from '@zebbit/core';
-import type { ClosingStep } from '@zebbit/core';
-import { routes } from '@zebbit/contract';
-import { Button } from '../../ui/button';
+import { closeUpLeft, finalChecks, stationMove } from '@zebbit/core';
 import { FigureField, TextField } from '../../ui/field';
 import { PhotoPicker } from '../../ui/photo-picker';
 import { Tick } from '../../ui/tick';
@@ -11,6 +8,9 @@ import { useJob } from '../job-context';
 import { PhotoStrip } from '../photo-strip';
 import { Slip, SlipMove, SlipPart } from '../slip';
 import { Card, Paper } from '../work-sheet';
+import { ClosingList } from './closing-list';
+import { PhotoWalk } from './photo-walk';
+import { RememberCard } from './remember-card';
 
 /** Back together, nothing left over, handed back. */
 export function CloseUp() {
@@ -20,14 +20,8 @@ export function CloseUp() {
   return (
     <>
       <Paper>
-        <Card title="Back together" about="Backwards through the opening.">
-          {teardown.steps.length === 0 && <p className="text-ink2">No opening steps were kept.</p>}
-          <ol className="divide-y divide-line">
-            {closingOrder(teardown).map((step) => (
-              <ClosingLine key={step.step.id} closing={step} />
-            ))}
-          </ol>
-        </Card>
+        <PhotoWalk />
+        <ClosingList />
         <Card title="Final checks" about="With the case shut.">
           <div>
             {finalChecks(view.sheet, teardown.battery !== 'none').map((c) => (
@@ -98,6 +92,7 @@ export function CloseUp() {
           />
           <PhotoStrip use="after" />
         </Card>
+        <RememberCard />
       </Paper>
       <Slip label="Close up">
         <SlipMove move={stationMove(view, 'close-up')} />
@@ -131,79 +126,5 @@ export function CloseUp() {
         </SlipPart>
       </Slip>
     </>
-  );
-}
-
-function ClosingLine({ closing: { step, title, care } }: { readonly closing: ClosingStep }) {
-  const { documents, edit } = useJob();
-  const { closing } = documents;
-  const count = closing.fastenersBack.find((b) => b.stepId === step.id)?.count ?? 0;
-  const set = (n: number): void =>
-    edit('closing', (d) => {
-      d.fastenersBack = [
-        ...d.fastenersBack.filter((b) => b.stepId !== step.id),
-        { stepId: step.id, count: Math.max(0, Math.min(99, n)) },
-      ];
-    });
-  return (
-    <li className="flex items-center gap-4 py-1.5">
-      <div className="min-w-0 flex-1">
-        <Tick
-          checked={closing.stepsDone.includes(step.id)}
-          onChange={(on) =>
-            edit(
-              'closing',
-              (d) =>
-                void (d.stepsDone = on
-                  ? [...d.stepsDone, step.id]
-                  : d.stepsDone.filter((s) => s !== step.id)),
-            )
-          }
-          note={step.note === '' ? care : `${step.note}. ${care}`}
-        >
-          {title}
-        </Tick>
-      </div>
-      {step.photoId !== null && (
-        <img
-          src={routes.photo(step.photoId)}
-          alt="as it was"
-          className="h-14 rounded-[8px] border border-line"
-        />
-      )}
-      {step.fasteners && (
-        <div
-          role="group"
-          aria-label={`Fasteners back: ${step.place || title}`}
-          className="flex items-center gap-2"
-        >
-          <span className="text-right text-second text-ink2">
-            tray {step.fasteners.compartment || '?'}
-            {step.fasteners.lengthMm === null ? (
-              ''
-            ) : (
-              <span className="figure block">{step.fasteners.lengthMm} mm</span>
-            )}
-          </span>
-          <Button
-            aria-label="One less back"
-            className="!px-2.5"
-            icon={<Minus aria-hidden className="size-4" />}
-            onClick={() => set(count - 1)}
-          />
-          <span
-            className={`figure w-14 text-center text-[18px] font-bold ${count === step.fasteners.count ? 'text-ok' : 'text-copper'}`}
-          >
-            {count}/{step.fasteners.count}
-          </span>
-          <Button
-            aria-label="One more back"
-            className="!px-2.5"
-            icon={<Plus aria-hidden className="size-4" />}
-            onClick={() => set(count + 1)}
-          />
-        </div>
-      )}
-    </li>
   );
 }

@@ -20,7 +20,7 @@ import { TOOL_WORDS, usePlacing } from './use-placing';
 
 const TOOLS: readonly (readonly [string, string, Tool])[] = [
   ['Scale', 'S', { kind: 'scale', from: null, to: null }],
-  ['Row of pins', 'R', { kind: 'row', first: null }],
+  ['Row of pins', 'R', { kind: 'row', first: null, last: null }],
   ['Leg', 'L', { kind: 'leg', fixing: 'through-hole' }],
   ['Part', 'C', { kind: 'component', part: 'resistor', terminals: [] }],
   ['Point', 'P', { kind: 'point', role: 'pour' }],
@@ -205,8 +205,8 @@ function ToolArt({
         ? [tool.from, tool.to].flatMap((p) => (p ? [p] : []))
         : tool.kind === 'component'
           ? tool.terminals
-          : tool.kind === 'row' && tool.first
-            ? [tool.first]
+          : tool.kind === 'row'
+            ? [tool.first, tool.last].flatMap((p) => (p ? [p] : []))
             : [];
   const [a, b] = points;
   const line =

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { Face } from '@zebbit/core';
+import type { BoardPoint, Face } from '@zebbit/core';
 import { distanceMm, FAMILIES, placeRow, printLength, readScale, setScale, significant } from '@zebbit/core';
 import { usePlate } from '../../plate/plate-store';
 import { Button } from '../../ui/button';
@@ -57,12 +57,15 @@ export function ScaleForm({
   );
 }
 
-const DIRECTIONS = [
-  ['0', 'to the right'],
-  ['90', 'downwards'],
-  ['180', 'to the left'],
-  ['270', 'upwards'],
-] as const;
+/** Which way a row runs, from its first pad to its last, degrees; and the pitch that these two clicks give. */
+function readRow(
+  first: BoardPoint,
+  last: BoardPoint,
+  spanInPitches: number,
+): { readonly directionDeg: number; readonly measuredMm: number | null } {
+  const directionDeg = (Math.atan2(last.y - first.y, last.x - first.x) * 180) / Math.PI;
+  return { directionDeg, measuredMm: spanInPitches > 0 ? distanceMm(first, last) / spanInPitches : null };
+}
 
 export function RowForm({ tool }: { readonly tool: Extract<Tool, { kind: 'row' }> }) {
   const { documents, desk, view } = useJob();
@@ -71,24 +74,28 @@ export function RowForm({ tool }: { readonly tool: Extract<Tool, { kind: 'row' }
   const sheet = FAMILIES[documents.board.family ?? 'other'];
   const [count, setCount] = useState(sheet.row.length || 4);
   const [pitchMm, setPitch] = useState(sheet.pitchMm);
-  const [direction, setDirection] = useState(0);
   const [mirrored, setMirrored] = useState(false);
   const known = count === sheet.row.length;
+  const spanInPitches = known ? Math.max(...sheet.row.map((p) => p.offsetMm)) / sheet.pitchMm : count - 1;
+  const { first, last } = tool;
+  const read = first && last ? readRow(first, last, spanInPitches) : null;
   const put = (): void => {
-    if (!tool.first) return;
-    const row = placeRow(documents.board, {
+    if (!first) return;
+    const order = {
       family: view.sheet.family,
       face,
-      first: tool.first,
-      directionDeg: direction,
+      first,
+      directionDeg: read?.directionDeg ?? 0,
       pitchMm,
       count,
       mirrored,
-    });
+    };
+    const row = placeRow(documents.board, order);
     desk.store.getState().replace('board', { ...documents.board, rows: [...documents.board.rows, row] });
     choose(row.pins[0]?.id ?? null);
     take({ kind: 'none' });
   };
+  const off = read?.measuredMm ? read.measuredMm / pitchMm - 1 : 0;
   return (
     <div className="grid grid-cols-2 gap-3">
       <SelectField
@@ -102,21 +109,25 @@ export function RowForm({ tool }: { readonly tool: Extract<Tool, { kind: 'row' }
         label="Pitch"
         kind="length"
         shown={`${significant(pitchMm)} mm`}
-        onFigure={(mm) => setPitch(Math.max(0.05, mm))}
+        onFigure={(mm) => setPitch(Math.min(50, Math.max(0.05, mm)))}
       />
-      <SelectField
-        label="Runs"
-        value={DIRECTIONS.some(([d]) => Number(d) === direction) ? String(direction) : 'free'}
-        options={DIRECTIONS}
-        onPick={(d) => setDirection(Number(d))}
-      />
-      <div className="self-end">
+      <p className="col-span-2 text-second text-ink2" role="status">
+        {!first && 'Click the middle of the first pad.'}
+        {first &&
+          !last &&
+          'Runs to the right. Click the last pad as well, and the direction and the pitch are measured.'}
+        {read && `Runs at ${significant(read.directionDeg, 3)}°. `}
+        {read?.measuredMm
+          ? `Measured pitch ${printLength(read.measuredMm)}${Math.abs(off) > 0.05 ? `: ${Math.round(off * 100)} % off. Is the count right, and the scale?` : ', which fits.'}`
+          : ''}
+      </p>
+      <div className="col-span-2">
         <Tick checked={mirrored} onChange={setMirrored}>
           last pin first
         </Tick>
       </div>
-      <Button tone="main" className="col-span-2" disabled={!tool.first} onClick={put}>
-        {tool.first ? 'Place the row' : 'Click the first pad on the plate'}
+      <Button tone="main" className="col-span-2" disabled={!first} onClick={put}>
+        {first ? 'Place the row' : 'Click the first pad on the plate'}
       </Button>
     </div>
   );

@@ -5,7 +5,7 @@ import type { BoardPoint, Component, ComponentKind, PhotoPoint, PointRole } from
 export type Tool =
   | { readonly kind: 'none' }
   | { readonly kind: 'scale'; readonly from: PhotoPoint | null; readonly to: PhotoPoint | null }
-  | { readonly kind: 'row'; readonly first: BoardPoint | null }
+  | { readonly kind: 'row'; readonly first: BoardPoint | null; readonly last: BoardPoint | null }
   | { readonly kind: 'leg'; readonly fixing: 'through-hole' | 'surface' }
   | { readonly kind: 'point'; readonly role: PointRole }
   | { readonly kind: 'component'; readonly part: ComponentKind; readonly terminals: readonly BoardPoint[] }

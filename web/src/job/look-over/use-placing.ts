@@ -9,7 +9,7 @@ import { terminalCount, useTool } from './tool-store';
 export const TOOL_WORDS: Readonly<Record<Tool['kind'], string>> = {
   none: '',
   scale: 'Scale: click both ends of a known length',
-  row: 'Row: click the middle of its first pad',
+  row: 'Row: click its first pad, then its last',
   leg: 'Leg: click its middle',
   point: 'Point: click it',
   component: 'Part: click its terminals in order',
@@ -37,7 +37,7 @@ export function usePlacing(): ((at: BoardPoint, face: Face) => void) | undefined
         return;
       }
       case 'row':
-        take({ kind: 'row', first: at });
+        take(tool.first && !tool.last ? { ...tool, last: at } : { kind: 'row', first: at, last: null });
         return;
       case 'measure':
         take(tool.from && !tool.to ? { ...tool, to: at } : { kind: 'measure', from: at, to: null });

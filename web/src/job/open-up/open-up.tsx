@@ -1,29 +1,40 @@
 import { useState } from 'react';
-import type { OpeningStep, StepKind } from '@zebbit/core';
-import { closingOrder, hasFasteners, stationMove } from '@zebbit/core';
+import { OctagonX } from 'lucide-react';
+import type { OpeningStep, StepKind, Teardown, Tray } from '@zebbit/core';
+import { closingOrder, freeCompartment, oneWaySteps, stationMove, usualStep } from '@zebbit/core';
 import { useKeys } from '../../app/use-keys';
 import { Button } from '../../ui/button';
-import { ChipsOne } from '../../ui/chips';
+import { ChipsMany, ChipsOne } from '../../ui/chips';
 import { TextField } from '../../ui/field';
 import { useJob } from '../job-context';
 import { Slip, SlipMove, SlipPart } from '../slip';
-import { BATTERY_OPTIONS, STEP_KEYS } from '../words';
+import { BATTERY_OPTIONS, NEED_OPTIONS, STEP_KEYS } from '../words';
 import { Card, Paper } from '../work-sheet';
 import { StepCard } from './step-card';
+import { TrayCard } from './tray';
 
-function newStep(steps: readonly OpeningStep[], kind: StepKind): OpeningStep {
+/** A new step of a kind: after the last one, its screws in the first free compartment. */
+function newStep(teardown: Teardown, kind: StepKind, tray: Tray): OpeningStep {
+  const { steps } = teardown;
   const taken = new Set(steps.map((s) => s.id));
   let n = steps.length + 1;
   while (taken.has(`step${n}`)) n += 1;
+  const last = steps.at(-1);
+  const usual = usualStep(kind);
+  const fasteners = usual.fasteners && {
+    ...usual.fasteners,
+    compartment: freeCompartment(tray, teardown) ?? '',
+  };
   return {
     id: `step${n}`,
     kind,
     place: '',
     note: '',
     photoId: null,
-    fasteners: hasFasteners(kind)
-      ? { count: 1, drive: 'cross', lengthMm: null, thread: 'unknown', compartment: String(n) }
-      : null,
+    frees: '',
+    after: last ? [last.id] : [],
+    ...usual,
+    fasteners,
   };
 }
 
@@ -32,11 +43,15 @@ export function OpenUp() {
   const { view, documents, edit } = useJob();
   const { teardown } = documents;
   const [fresh, setFresh] = useState<string | null>(null);
+  const [active, setActive] = useState<string | null>(null);
 
   const add = (kind: StepKind): void => {
-    const step = newStep(teardown.steps, kind);
-    edit('teardown', (d) => void d.steps.push(step));
+    const step = newStep(teardown, kind, view.workshop.record.tray);
+    edit('teardown', (d) => {
+      Object.assign(d, { steps: [...d.steps, step], openedAt: d.openedAt ?? new Date().toISOString() });
+    });
     setFresh(step.id);
+    setActive(step.id);
   };
   const repeat = (): void => {
     const last = teardown.steps.at(-1);
@@ -44,7 +59,6 @@ export function OpenUp() {
   };
   useKeys({ ...Object.fromEntries(STEP_KEYS.map(([kind, key]) => [key, () => add(kind)])), r: repeat });
 
-  const screws = teardown.steps.reduce((n, s) => n + (s.fasteners?.count ?? 0), 0);
   return (
     <>
       <Paper>
@@ -63,30 +77,24 @@ export function OpenUp() {
             logos. Never pull a half free: there is a ribbon behind it.
           </p>
         ) : (
-          <ol className="flex flex-col gap-4">
+          <ol className="mb-5 flex flex-col gap-4">
             {teardown.steps.map((step, i) => (
-              <StepCard key={step.id} step={step} index={i} fresh={fresh === step.id} />
+              <StepCard
+                key={step.id}
+                step={step}
+                index={i}
+                fresh={fresh === step.id}
+                active={active === step.id}
+                onActive={() => setActive(step.id)}
+              />
             ))}
           </ol>
         )}
+        <TrayCard />
       </Paper>
       <Slip label="Open up">
         <SlipMove move={stationMove(view, 'open-up')}>
-          <ChipsOne
-            label="Battery"
-            options={BATTERY_OPTIONS}
-            value={teardown.battery === 'unanswered' ? null : teardown.battery}
-            onChange={(value) => edit('teardown', (d) => void (d.battery = value ?? 'unanswered'))}
-          />
-          {(teardown.battery === 'out' || teardown.battery === 'in') && (
-            <TextField
-              label="Which wire sat where"
-              limit={500}
-              value={teardown.batteryNote}
-              placeholder="red on B+, black on B−"
-              onCommit={(note) => edit('teardown', (d) => void (d.batteryNote = note))}
-            />
-          )}
+          <BatteryQuestion />
           {view.battery.open && !teardown.opened && teardown.steps.length > 0 && (
             <Button tone="main" onClick={() => edit('teardown', (d) => void (d.opened = true))}>
               It is open
@@ -102,28 +110,109 @@ export function OpenUp() {
             </Button>
           )}
         </SlipMove>
-        <SlipPart title="It closes in this order" corner={screws > 0 ? `${screws} screws` : undefined}>
-          {teardown.steps.length === 0 ? (
-            <p className="text-ink2">Backwards through the steps, as soon as there are some.</p>
-          ) : (
-            <ol className="flex flex-col">
-              {closingOrder(teardown).map(({ step, title }, i) => (
-                <li key={step.id} className="flex gap-3 border-t border-line py-2 first:border-0">
-                  <span className="figure w-6 text-ink2">{i + 1}</span>
-                  <span>
-                    {title}
-                    {step.fasteners && (
-                      <span className="figure block text-second text-ink2">
-                        {step.fasteners.count} from tray {step.fasteners.compartment || '?'}
-                      </span>
-                    )}
-                  </span>
-                </li>
-              ))}
-            </ol>
-          )}
-        </SlipPart>
+        <ClosingPreview />
       </Slip>
     </>
+  );
+}
+
+function BatteryQuestion() {
+  const { documents, edit } = useJob();
+  const { teardown } = documents;
+  return (
+    <>
+      <ChipsOne
+        label="Battery"
+        options={BATTERY_OPTIONS}
+        value={teardown.battery === 'unanswered' ? null : teardown.battery}
+        onChange={(value) => edit('teardown', (d) => void (d.battery = value ?? 'unanswered'))}
+      />
+      {(teardown.battery === 'out' || teardown.battery === 'in') && (
+        <TextField
+          label="Which wire sat where: colour and pad"
+          limit={500}
+          value={teardown.batteryNote}
+          placeholder="red on B+, black on B−"
+          onCommit={(note) => edit('teardown', (d) => void (d.batteryNote = note))}
+        />
+      )}
+    </>
+  );
+}
+
+/** The closing order as it follows from the graph, with the place of the test in it. */
+function ClosingPreview() {
+  const { view, documents, edit } = useJob();
+  const { teardown } = documents;
+  const { gate } = view;
+  const screws = teardown.steps.reduce((n, s) => n + (s.fasteners?.count ?? 0), 0);
+  const oneWay = oneWaySteps(teardown);
+  if (teardown.steps.length === 0) return null;
+  const order = closingOrder(teardown);
+  return (
+    <>
+      <SlipPart title="It closes in this order" corner={screws > 0 ? `${screws} screws` : undefined}>
+        <ol className="flex flex-col">
+          {order.map(({ step, title }, i) => (
+            <li key={step.id}>
+              {i === gate.after && <TestLine />}
+              <div className="flex gap-3 border-t border-line py-2">
+                <span className="figure w-6 text-ink2">{i + 1}</span>
+                <span className="min-w-0 flex-1">
+                  {title}
+                  {step.fasteners && (
+                    <span className="figure block text-second text-ink2">
+                      {step.fasteners.count} from {step.fasteners.compartment || 'nowhere'}
+                    </span>
+                  )}
+                </span>
+              </div>
+            </li>
+          ))}
+        </ol>
+        {gate.after === order.length && <TestLine />}
+        {gate.shutBefore.length > 0 && (
+          <p className="mt-2 text-second text-wait">
+            Before the test these must be shut: {gate.shutBefore.map((s) => s.place || s.kind).join(', ')}.
+            Tack them only.
+          </p>
+        )}
+      </SlipPart>
+      <SlipPart title="The test needs">
+        <ChipsMany
+          label="The test needs"
+          options={NEED_OPTIONS}
+          value={teardown.testNeeds}
+          onChange={(needs) => edit('teardown', (d) => void (d.testNeeds = needs))}
+        />
+        {gate.never.length > 0 && (
+          <p className="mt-2 text-second text-ink2">
+            No step connects {gate.never.join(' or ')}: taken as never unplugged.
+          </p>
+        )}
+      </SlipPart>
+      {oneWay.length > 0 && (
+        <SlipPart title="Only in this order">
+          <ul className="flex flex-col gap-2">
+            {oneWay.map((w) => (
+              <li key={`${w.first.id} ${w.then.id}`} className="flex gap-2 text-second">
+                <OctagonX aria-hidden className="mt-0.5 size-4 shrink-0 text-stop" />
+                {w.why}
+              </li>
+            ))}
+          </ul>
+        </SlipPart>
+      )}
+    </>
+  );
+}
+
+export function TestLine() {
+  return (
+    <p className="my-1 flex items-center gap-3 font-bold text-copper">
+      <span aria-hidden className="h-0.5 flex-1 bg-copper" />
+      test now
+      <span aria-hidden className="h-0.5 flex-1 bg-copper" />
+    </p>
   );
 }

@@ -1,12 +1,16 @@
 import { useEffect, useRef } from 'react';
 import { Trash2 } from 'lucide-react';
-import type { Fasteners, OpeningStep } from '@zebbit/core';
-import { significant, STEP_WORDS } from '@zebbit/core';
+import type { Fasteners, Latch, OpeningStep } from '@zebbit/core';
+import { closingWords, LATCHES, significant, STEP_WORDS, trayCompartments, withoutStep } from '@zebbit/core';
 import { routes } from '@zebbit/contract';
 import { Button } from '../../ui/button';
+import { ChipsMany } from '../../ui/chips';
 import { FigureField, SelectField, TextField } from '../../ui/field';
 import { PhotoPicker } from '../../ui/photo-picker';
+import { Tick } from '../../ui/tick';
 import { useJob } from '../job-context';
+import { LATCH_NAMES, NEED_OPTIONS } from '../words';
+import { LatchPicture } from './latch-picture';
 
 const DRIVES: readonly (readonly [Fasteners['drive'], string])[] = [
   ['cross', 'cross'],
@@ -23,16 +27,20 @@ const THREADS: readonly (readonly [Fasteners['thread'], string])[] = [
   ['fine', 'fine'],
 ];
 
-/** One opening step: where, what came out, where it is kept, what to remember. */
-export function StepCard({
-  step,
-  index,
-  fresh,
-}: {
+type Draft = { -readonly [K in keyof OpeningStep]: OpeningStep[K] };
+type Change = (recipe: (draft: Draft) => void) => void;
+
+interface StepCardProps {
   readonly step: OpeningStep;
   readonly index: number;
+  /** Just added: it is scrolled to and its first field takes the keys. */
   readonly fresh: boolean;
-}) {
+  readonly active: boolean;
+  readonly onActive: () => void;
+}
+
+/** One opening step: where, what came out, where it is kept, what it frees, what had to come first. */
+export function StepCard({ step, index, fresh, active, onActive }: StepCardProps) {
   const { edit, bundle } = useJob();
   const card = useRef<HTMLLIElement>(null);
   useEffect(() => {
@@ -41,13 +49,19 @@ export function StepCard({
     card.current?.querySelector('input')?.focus();
   }, [fresh]);
 
-  const change = (recipe: (draft: { -readonly [K in keyof OpeningStep]: OpeningStep[K] }) => void): void =>
+  const change: Change = (recipe) =>
     edit('teardown', (d) => {
-      const mine = d.steps.find((s) => s.id === step.id);
+      const at = d.steps.findIndex((s) => s.id === step.id);
+      const mine = d.steps[at];
       if (mine) recipe(mine);
     });
   return (
-    <li ref={card} className="rounded-[14px] border border-line bg-sheet p-4">
+    <li
+      ref={card}
+      onFocus={onActive}
+      aria-label={`Step ${index + 1}`}
+      className="rounded-[14px] border border-line bg-sheet p-4"
+    >
       <div className="mb-3 flex items-center gap-3">
         <span className="figure grid size-8 place-items-center rounded-[8px] bg-copper-soft font-bold">
           {index + 1}
@@ -57,7 +71,9 @@ export function StepCard({
           tone="quiet"
           aria-label={`Take step ${index + 1} away`}
           icon={<Trash2 aria-hidden className="size-5" />}
-          onClick={() => edit('teardown', (d) => void (d.steps = d.steps.filter((s) => s.id !== step.id)))}
+          onClick={() =>
+            edit('teardown', (d) => void Object.assign(d, { steps: withoutStep(d.steps, step.id) }))
+          }
         />
       </div>
       <div className="grid grid-cols-2 gap-3">
@@ -78,7 +94,18 @@ export function StepCard({
       {step.fasteners && (
         <FastenerFields fasteners={step.fasteners} onChange={(f) => change((d) => void (d.fasteners = f))} />
       )}
-      <div className="mt-3 flex items-center gap-3">
+      {step.kind === 'latch' && (
+        <div className="mt-3 grid grid-cols-[150px_1fr] items-start gap-3">
+          <SelectField
+            label="Latch"
+            value={step.latch ?? 'flip-up'}
+            options={LATCHES.map((l) => [l, LATCH_NAMES[l]] as const)}
+            onPick={(latch) => change((d) => void (d.latch = latch as Latch))}
+          />
+          <LatchPicture latch={step.latch ?? 'flip-up'} />
+        </div>
+      )}
+      <div className="mt-3 flex items-start gap-3">
         {step.photoId !== null && (
           <img
             src={routes.photo(step.photoId)}
@@ -92,9 +119,72 @@ export function StepCard({
           label={step.photoId === null ? 'Photo' : 'Other photo'}
           caption={`step ${index + 1}: ${STEP_WORDS[step.kind].open}`}
           onStored={(photo) => change((d) => void (d.photoId = photo.id))}
+          pasted={active}
         />
       </div>
+      <Around step={step} index={index} change={change} />
     </li>
+  );
+}
+
+/** What came first, what it frees, what it connects: how the step sits among the others. */
+function Around({
+  step,
+  index,
+  change,
+}: {
+  readonly step: OpeningStep;
+  readonly index: number;
+  readonly change: Change;
+}) {
+  const { documents } = useJob();
+  const before = documents.teardown.steps.slice(0, index);
+  const name = (s: OpeningStep, i: number): string =>
+    `${i + 1} ${s.place || STEP_WORDS[s.kind].open.toLowerCase()}`;
+  const said = before.flatMap((s, i) => (step.after.includes(s.id) ? [name(s, i)] : []));
+  return (
+    <details className="mt-3">
+      <summary className="cursor-pointer text-second font-semibold text-copper">
+        {said.length > 0 ? `After ${said.join(', ')}` : 'Nothing had to come first'}
+        {step.connects.length > 0 ? ` · connects ${step.connects.join(', ')}` : ''}
+        {step.shuts ? ' · shuts the board away' : ''}
+      </summary>
+      <div className="mt-3 flex flex-col gap-3">
+        {before.length > 0 && (
+          <div>
+            <p className="mb-1 text-second font-semibold text-ink2">Had to come first</p>
+            <ChipsMany
+              label={`Had to come before step ${index + 1}`}
+              options={before.map((s, i) => [s.id, name(s, i)] as const)}
+              value={step.after}
+              onChange={(after) => change((d) => void (d.after = after))}
+            />
+          </div>
+        )}
+        <TextField
+          label="Came free by it"
+          value={step.frees}
+          placeholder="back cover, speaker"
+          onCommit={(frees) => change((d) => void (d.frees = frees))}
+        />
+        <div>
+          <p className="mb-1 text-second font-semibold text-ink2">Once closed again, this works</p>
+          <ChipsMany
+            label={`Step ${index + 1} connects`}
+            options={NEED_OPTIONS}
+            value={step.connects}
+            onChange={(connects) => change((d) => void (d.connects = connects))}
+          />
+        </div>
+        <Tick
+          checked={step.shuts}
+          onChange={(shuts) => change((d) => void (d.shuts = shuts))}
+          note={closingWords(step).title}
+        >
+          Closing it shuts the board away
+        </Tick>
+      </div>
+    </details>
   );
 }
 
@@ -105,8 +195,11 @@ function FastenerFields({
   readonly fasteners: Fasteners;
   readonly onChange: (f: Fasteners) => void;
 }) {
+  const { view } = useJob();
+  const places = trayCompartments(view.workshop.record.tray);
+  const own = fasteners.compartment;
   return (
-    <div className="mt-3 grid grid-cols-5 gap-3">
+    <div className="mt-3 grid grid-cols-6 gap-2.5">
       <SelectField
         label="Count"
         value={String(fasteners.count)}
@@ -122,8 +215,8 @@ function FastenerFields({
       <FigureField
         label="Length"
         kind="length"
-        shown={fasteners.lengthMm === null ? '' : `${significant(fasteners.lengthMm)} mm`}
-        onFigure={(lengthMm) => onChange({ ...fasteners, lengthMm })}
+        shown={fasteners.lengthMm === null ? '' : `${significant(fasteners.lengthMm, 2)} mm`}
+        onFigure={(lengthMm) => onChange({ ...fasteners, lengthMm: Math.min(200, Math.max(0.5, lengthMm)) })}
         onClear={() => onChange({ ...fasteners, lengthMm: null })}
       />
       <SelectField
@@ -133,10 +226,21 @@ function FastenerFields({
         onPick={(thread) => onChange({ ...fasteners, thread: thread as Fasteners['thread'] })}
       />
       <TextField
+        label="Colour"
+        limit={30}
+        value={fasteners.colour}
+        placeholder="black"
+        onCommit={(colour) => onChange({ ...fasteners, colour })}
+      />
+      <SelectField
         label="Tray place"
-        limit={40}
-        value={fasteners.compartment}
-        onCommit={(compartment) => onChange({ ...fasteners, compartment })}
+        value={own}
+        options={[
+          ['', 'nowhere yet'] as const,
+          ...places.map((p) => [p, p] as const),
+          ...(own !== '' && !places.includes(own) ? [[own, own] as const] : []),
+        ]}
+        onPick={(compartment) => onChange({ ...fasteners, compartment })}
       />
     </div>
   );

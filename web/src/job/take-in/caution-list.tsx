@@ -44,13 +44,21 @@ export function CautionList() {
                     <Check aria-hidden className="size-4" /> Read and answered
                   </p>
                 ) : (
-                  <Button
-                    tone="stop"
-                    className="mt-3"
-                    onClick={() => edit('intake', (d) => void d.answeredStops.push(c.code))}
-                  >
-                    I have read this and will keep to it
-                  </Button>
+                  <div className="mt-3 flex flex-wrap gap-2">
+                    <Button
+                      tone="stop"
+                      onClick={() => edit('intake', (d) => void d.answeredStops.push(c.code))}
+                    >
+                      I have read this and will keep to it
+                    </Button>
+                    <Button
+                      onClick={() =>
+                        edit('intake', (d) => void (d.parked = `Stopped: ${c.title.toLowerCase()}`))
+                      }
+                    >
+                      Park the job
+                    </Button>
+                  </div>
                 ))}
             </li>
           );

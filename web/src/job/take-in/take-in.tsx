@@ -8,17 +8,31 @@ import { Slip, SlipMove } from '../slip';
 import { FAMILY_OPTIONS, HAPPENING_OPTIONS, SYMPTOM_OPTIONS, TRAIT_OPTIONS } from '../words';
 import { Card, Paper } from '../work-sheet';
 import { CautionList } from './caution-list';
+import { ModelCardNotice } from './model-card-notice';
+import { Parking } from './parking';
+import { TriageAsk, TriagePanel } from './triage-panel';
+import { WorthCard } from './worth-card';
 import { PhotoStrip } from '../photo-strip';
 
 const isFamily = (value: string): value is ConnectorFamily => value in FAMILIES;
 
-/** Is it the port, and what is dangerous. */
+const asLines = (text: string): string[] =>
+  text
+    .split('\n')
+    .map((l) => l.trim().slice(0, 120))
+    .filter(Boolean)
+    .slice(0, 30);
+
+/** Is it the port, is it worth it, what is dangerous. */
 export function TakeIn() {
   const { view, documents, edit, bundle } = useJob();
   const { intake, board } = documents;
+  const move = stationMove(view, 'take-in');
+  const isAsking = view.triage.next !== null && move.title === view.triage.next.check.title;
   return (
     <>
       <Paper>
+        <ModelCardNotice />
         <Card title="The device">
           <div className="grid grid-cols-2 gap-4">
             <TextField
@@ -95,24 +109,26 @@ export function TakeIn() {
             onChange={(value) => edit('intake', (d) => void (d.traits = value))}
           />
         </Card>
-        <Card title="What came along" about="One thing a line: the torn port, a bag of screws, its cable.">
-          <TextField
-            label="In the bag"
-            lines={3}
-            limit={3000}
-            value={intake.cameWith.join('\n')}
-            onCommit={(text) =>
-              edit(
-                'intake',
-                (d) =>
-                  void (d.cameWith = text
-                    .split('\n')
-                    .map((l) => l.trim().slice(0, 120))
-                    .filter(Boolean)
-                    .slice(0, 30)),
-              )
-            }
-          />
+        <WorthCard />
+        <Card title="The bag" about="One thing a line.">
+          <div className="grid grid-cols-2 gap-4">
+            <TextField
+              label="Came along"
+              lines={3}
+              limit={3000}
+              placeholder="the torn port, a bag of screws, its cable"
+              value={intake.cameWith.join('\n')}
+              onCommit={(text) => edit('intake', (d) => void (d.cameWith = asLines(text)))}
+            />
+            <TextField
+              label="Missing already"
+              lines={3}
+              limit={3000}
+              placeholder="one screw, a rubber foot"
+              value={intake.missing.join('\n')}
+              onCommit={(text) => edit('intake', (d) => void (d.missing = asLines(text)))}
+            />
+          </div>
         </Card>
         <Card title="As it came in">
           <PhotoPicker jobId={bundle.id} use="before" label="Add a photo" caption="as it came in" />
@@ -120,8 +136,10 @@ export function TakeIn() {
         </Card>
       </Paper>
       <Slip label="Take in">
-        <SlipMove move={stationMove(view, 'take-in')} />
+        <SlipMove move={move}>{isAsking && <TriageAsk />}</SlipMove>
         <CautionList />
+        <TriagePanel />
+        <Parking />
       </Slip>
     </>
   );

@@ -1,0 +1,40 @@
+import type { DeviceTrait } from '../triage/cautions';
+import type { OpeningStep, Teardown, TestNeed } from './step';
+import { EMPTY_TEARDOWN } from './step';
+
+/** What is kept of a model for the next one of its kind: how it opens, what lies where, what to beware of, what was learned. */
+export interface ModelCard {
+  readonly make: string;
+  readonly model: string;
+  readonly traits: readonly DeviceTrait[];
+  readonly testNeeds: readonly TestNeed[];
+  readonly batteryNote: string;
+  /** Photos stay: they show the way in. */
+  readonly steps: readonly OpeningStep[];
+  /** What was learned last time. */
+  readonly learned: string;
+}
+
+/** Two spellings of one model: letter case and spaces do not matter. */
+export function modelKey(make: string, model: string): string {
+  return [make, model].map((s) => s.trim().toLowerCase().replace(/\s+/gu, ' ')).join('|');
+}
+
+/** The card of a job's device. Throws RangeError without a model name, since nothing could find it again. */
+export function makeModelCard(
+  make: string,
+  model: string,
+  traits: readonly DeviceTrait[],
+  teardown: Teardown,
+  learned: string,
+): ModelCard {
+  if (model.trim() === '') throw new RangeError('a model card needs the model’s name');
+  const { testNeeds, batteryNote, steps } = teardown;
+  return { make: make.trim(), model: model.trim(), traits, testNeeds, batteryNote, steps, learned };
+}
+
+/** A teardown that starts from a card: the steps and tray plan are there, nothing is opened and the battery is not answered. */
+export function teardownFromCard(card: ModelCard): Teardown {
+  const { testNeeds, batteryNote, steps } = card;
+  return { ...EMPTY_TEARDOWN, testNeeds, batteryNote, steps };
+}

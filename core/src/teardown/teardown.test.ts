@@ -1,0 +1,201 @@
+import { describe, expect, it } from '@jest/globals';
+import fc from 'fast-check';
+import { closingChoices, closingOrder, oneWaySteps, openedDaysAgo, testGate } from './closing-order';
+import { freeCompartment, trayCompartments, trayWarnings, USUAL_TRAY } from './fasteners';
+import { makeModelCard, modelKey, teardownFromCard } from './model-card';
+import type { OpeningStep, StepKind, Teardown } from './step';
+import { EMPTY_TEARDOWN, STEP_KINDS, usualStep } from './step';
+import { allFollowers, stepFault, withoutStep } from './step-graph';
+
+function step(
+  id: string,
+  kind: StepKind,
+  after: readonly string[] = [],
+  more: Partial<OpeningStep> = {},
+): OpeningStep {
+  return { id, kind, place: id, note: '', photoId: null, frees: '', after, ...usualStep(kind), ...more };
+}
+
+const device = (
+  steps: readonly OpeningStep[],
+  testNeeds: Teardown['testNeeds'] = ['port', 'battery'],
+): Teardown => ({ ...EMPTY_TEARDOWN, steps, testNeeds });
+
+/** Cover screws, clips, then a speaker cable; board screws; under the board the battery plug. */
+const handset = device([
+  step('cover', 'screws'),
+  step('clips', 'clips', ['cover']),
+  step('speaker', 'cable', ['clips'], { connects: ['speaker'] }),
+  step('board', 'screws', ['clips']),
+  step('plug', 'battery', ['board']),
+]);
+const order = (t: Teardown): string[] => closingOrder(t).map((c) => c.step.id);
+
+/** Random graphs: each step after some of those before it. */
+const anyTeardown = fc
+  .array(
+    fc.record({
+      kind: fc.constantFrom(...STEP_KINDS),
+      after: fc.array(fc.nat(), { maxLength: 3 }),
+      shuts: fc.boolean(),
+      connects: fc.subarray(['port', 'battery', 'light'] as const),
+    }),
+    { minLength: 1, maxLength: 9 },
+  )
+  .map((list) =>
+    device(
+      list.map(({ kind, after, shuts, connects }, i) =>
+        step(`s${i}`, kind, i === 0 ? [] : [...new Set(after.map((a) => `s${a % i}`))], { shuts, connects }),
+      ),
+    ),
+  );
+
+describe('the closing order', () => {
+  it('battery plug before the board screws, board before clips, and the cover last', () => {
+    const o = order(handset);
+    expect(o.indexOf('plug')).toBeLessThan(o.indexOf('board'));
+    expect(o.indexOf('board')).toBeLessThan(o.indexOf('clips'));
+    expect(o.at(-1)).toBe('cover');
+  });
+  it('respects every graph, and holds every step once', () => {
+    fc.assert(
+      fc.property(anyTeardown, (t) => {
+        const o = order(t);
+        expect([...o].sort()).toEqual(t.steps.map((s) => s.id).sort());
+        for (const s of t.steps) for (const a of s.after) expect(o.indexOf(s.id)).toBeLessThan(o.indexOf(a));
+      }),
+    );
+  });
+  it('of a plain chain it is the list backwards', () => {
+    const chain = device([step('a', 'clips'), step('b', 'lift-off', ['a']), step('c', 'cable', ['b'])]);
+    expect(order(chain)).toEqual(['c', 'b', 'a']);
+  });
+  it('any step with nothing in its way is offered, the others with their reason', () => {
+    const choices = closingChoices(handset, new Set());
+    expect(choices.filter((c) => c.waitsFor.length === 0).map((c) => c.step.id)).toEqual(['speaker', 'plug']);
+    expect(choices.find((c) => c.step.id === 'board')?.why).toMatch(/plug the battery in/);
+    fc.assert(
+      fc.property(anyTeardown, (t) => {
+        const done = new Set<string>();
+        while (done.size < t.steps.length) {
+          const free = closingChoices(t, done).filter((c) => c.waitsFor.length === 0);
+          expect(free.length).toBeGreaterThan(0);
+          done.add(free[0]?.step.id ?? '');
+        }
+      }),
+    );
+  });
+  it('finds what only works in one order', () => {
+    expect(oneWaySteps(handset).map((w) => `${w.first.id} < ${w.then.id}`)).toEqual([
+      'speaker < clips',
+      'plug < board',
+    ]);
+  });
+});
+
+describe('the test gate', () => {
+  /** By definition: over all orders that respect the graph, the fewest steps before all needs are connected. */
+  function fewest(t: Teardown): number {
+    const wanted = t.steps.filter((s) => s.connects.some((c) => t.testNeeds.includes(c)));
+    const needed = new Set(wanted.flatMap((s) => [s.id, ...allFollowers(t.steps, s.id)]));
+    return needed.size;
+  }
+  it('is the earliest there can be', () => {
+    fc.assert(fc.property(anyTeardown, (t) => expect(testGate(t).after).toBe(fewest(t))));
+  });
+  it('stands after the battery plug, with the case open', () => {
+    const gate = testGate(handset);
+    expect(order(handset).slice(0, gate.after)).toEqual(['plug']);
+    expect(gate.shutBefore).toEqual([]);
+    expect(gate.never).toEqual(['port']);
+  });
+  it('says what has to be shut before it, when the battery sits outside the board screws', () => {
+    const outside = device([step('door', 'battery'), step('board', 'screws', ['door'])]);
+    expect(testGate(outside).shutBefore.map((s) => s.id)).toEqual(['board']);
+  });
+});
+
+describe('the graph', () => {
+  it('refuses doubled, unknown and later steps, naming the field', () => {
+    expect(stepFault(device([step('a', 'clips'), step('a', 'clips')]))).toMatchObject({
+      code: 'duplicate-id',
+      path: 'steps.1.id',
+    });
+    expect(stepFault(device([step('a', 'clips', ['x'])]))).toMatchObject({
+      code: 'unknown-step',
+      path: 'steps.0.after.0',
+    });
+    expect(stepFault(device([step('a', 'clips', ['b']), step('b', 'clips')]))).toMatchObject({
+      code: 'later-step',
+    });
+    expect(stepFault(device([step('a', 'clips', ['a'])]))).toMatchObject({ code: 'later-step' });
+    expect(stepFault(handset)).toBeNull();
+  });
+  it('without a step, what followed it follows what it followed', () => {
+    const steps = withoutStep(handset.steps, 'clips');
+    expect(steps.find((s) => s.id === 'board')?.after).toEqual(['cover']);
+    expect(stepFault(device(steps))).toBeNull();
+  });
+});
+
+describe('the tray', () => {
+  const screws = (
+    id: string,
+    thread: 'coarse' | 'fine',
+    lengthMm: number | null,
+    colour = '',
+    compartment = id,
+  ): OpeningStep =>
+    step(id, 'screws', [], {
+      fasteners: { count: 2, drive: 'cross', lengthMm, thread, colour, compartment },
+    });
+  const codes = (...steps: OpeningStep[]): string[] => trayWarnings(device(steps)).map((w) => w.code);
+  it('warns of groups that look alike and differ in thread', () => {
+    expect(codes(screws('a', 'coarse', 6), screws('b', 'fine', 6.5))).toEqual(['look-alike']);
+    expect(codes(screws('a', 'coarse', 6), screws('b', 'fine', 9))).toEqual([]);
+    expect(codes(screws('a', 'coarse', 6, 'black'), screws('b', 'fine', 6, 'silver'))).toEqual([]);
+    expect(codes(screws('a', 'coarse', null), screws('b', 'fine', 6))).toEqual(['look-alike']);
+  });
+  it('warns of two groups in one compartment, and of one in none', () => {
+    expect(codes(screws('a', 'fine', 4, '', 'A1'), screws('b', 'fine', 9, '', 'A1'))).toEqual(['shared']);
+    expect(codes(screws('a', 'fine', 4, '', ''))).toEqual(['nowhere']);
+  });
+  it('has its compartments named row by row, or by hand', () => {
+    expect(trayCompartments({ rows: 2, columns: 3, names: ['', 'long ones'] })).toEqual([
+      'A1',
+      'long ones',
+      'A3',
+      'B1',
+      'B2',
+      'B3',
+    ]);
+    expect(freeCompartment(USUAL_TRAY, device([screws('a', 'fine', 4, '', 'A1')]))).toBe('A2');
+    expect(
+      freeCompartment({ rows: 1, columns: 1, names: [] }, device([screws('a', 'fine', 4, '', 'A1')])),
+    ).toBeNull();
+    expect(() => trayCompartments({ rows: 0, columns: 3, names: [] })).toThrow(/rows/);
+  });
+});
+
+describe('coming back', () => {
+  it('after weeks says how long', () => {
+    const now = new Date('2026-11-25T12:00:00Z');
+    expect(openedDaysAgo({ ...EMPTY_TEARDOWN, openedAt: '2026-10-25T10:00:00Z' }, now)).toBe(31);
+    expect(openedDaysAgo(EMPTY_TEARDOWN, now)).toBeNull();
+    expect(() => openedDaysAgo({ ...EMPTY_TEARDOWN, openedAt: 'soon' }, now)).toThrow(RangeError);
+  });
+  it('the next of the model starts from its card: steps there, nothing open, battery to be answered', () => {
+    const card = makeModelCard(
+      ' Tollgate ',
+      'AG-3',
+      ['lithium-cell'],
+      { ...handset, battery: 'out', opened: true, openedAt: '2026-01-01T00:00:00Z' },
+      'Strap side first.',
+    );
+    const next = teardownFromCard(card);
+    expect(next).toMatchObject({ battery: 'unanswered', opened: false, openedAt: null });
+    expect(next.steps).toEqual(handset.steps);
+    expect(modelKey('Tollgate', 'ag-3 ')).toBe(modelKey(' tollgate', 'AG-3'));
+    expect(() => makeModelCard('Tollgate', '  ', [], handset, '')).toThrow(RangeError);
+  });
+});

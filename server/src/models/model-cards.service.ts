@@ -1,0 +1,46 @@
+import { Inject, Injectable } from '@nestjs/common';
+import type { StoredCard } from '@zebbit/contract';
+import type { Intake, ModelCard } from '@zebbit/core';
+import { makeModelCard, modelKey } from '@zebbit/core';
+import { DocumentModel, ModelCardModel } from '../database/models';
+import { badField } from '../errors/api-error';
+import { JobsService } from '../jobs/jobs.service';
+
+@Injectable()
+export class ModelCardsService {
+  constructor(@Inject(JobsService) private readonly jobs: JobsService) {}
+
+  /** The card of a model, or `null` while there is none. */
+  async find(make: string, model: string): Promise<StoredCard | null> {
+    const key = modelKey(make, model);
+    const row = await ModelCardModel.findByPk(key);
+    if (!row) return null;
+    const intakes = await DocumentModel.findAll({ where: { kind: 'intake' } });
+    const jobs = intakes.filter(
+      ({ body }) => modelKey((body as Intake).make, (body as Intake).model) === key,
+    ).length;
+    return { card: row.body as ModelCard, savedAt: row.savedAt, jobs };
+  }
+
+  /** Keeps how this job's model opens; a newer card takes the place of the older one. */
+  async keep(jobId: string, learned: string): Promise<StoredCard> {
+    const { documents } = await this.jobs.bundle(jobId);
+    const { make, model, traits } = documents.intake;
+    if (model.trim() === '')
+      throw badField(
+        'model',
+        'empty',
+        'The job needs its model’s name before a card can be kept',
+        'Type it under Take in',
+      );
+    const card = makeModelCard(make, model, traits, documents.teardown, learned);
+    await ModelCardModel.upsert({
+      key: modelKey(make, model),
+      savedAt: new Date().toISOString(),
+      body: card,
+    });
+    const stored = await this.find(make, model);
+    if (!stored) throw new Error('the card that was just kept is gone');
+    return stored;
+  }
+}

@@ -1,0 +1,46 @@
+import { format } from 'date-fns';
+import { teardownFromCard } from '@zebbit/core';
+import { useModelCard } from '../../api/workshop';
+import { Button } from '../../ui/button';
+import { useJob } from '../job-context';
+
+/** You have opened one of these before: what was learned, and its steps to start from. */
+export function ModelCardNotice() {
+  const { documents, desk, edit } = useJob();
+  const { make, model } = documents.intake;
+  const { data } = useModelCard(make, model);
+  const found = data?.found;
+  if (!found) return null;
+  const { card } = found;
+  const begun = documents.teardown.steps.length > 0;
+  const start = (): void => {
+    desk.store.getState().replace('teardown', teardownFromCard(card));
+    edit('intake', (d) => void (d.traits = [...new Set([...d.traits, ...card.traits])]));
+  };
+  return (
+    <section
+      aria-label="Model card"
+      className="mb-5 rounded-[14px] border-2 border-copper bg-copper-soft p-5"
+    >
+      <h2 className="text-title font-bold">
+        You have opened a {card.make} {card.model} before
+      </h2>
+      <p className="text-second text-ink2">
+        Card of {format(new Date(found.savedAt), 'd MMMM yyyy')}, {card.steps.length} steps, {found.jobs} job
+        {found.jobs === 1 ? '' : 's'} of this model.
+      </p>
+      {card.learned !== '' && (
+        <p className="mt-2">
+          <b>Learned last time:</b> {card.learned}
+        </p>
+      )}
+      {begun ? (
+        <p className="mt-2 text-second text-ink2">This job has its own steps already.</p>
+      ) : (
+        <Button tone="main" className="mt-3" onClick={start}>
+          Start from the card
+        </Button>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,170 @@
+import { useMemo, useState } from 'react';
+import type { WorthInputs, WorthVerdict } from '@zebbit/core';
+import { orderQuantity, repairOrReplace } from '@zebbit/core';
+import { BarChart } from '../../ui/bar-chart';
+import { ChipsOne } from '../../ui/chips';
+import { Field } from '../../ui/field';
+import { useJob } from '../job-context';
+import { Card } from '../work-sheet';
+
+const VERDICTS: Readonly<Record<WorthVerdict, string>> = {
+  repair: 'Worth repairing',
+  replace: 'A replacement is cheaper',
+  even: 'As broad as it is long',
+  'repair-for-meaning': 'Worth trying for what it means',
+  'copy-first': 'Goal: one good copy of the data, then retire it',
+  unknown: 'Type what a replacement would cost',
+};
+
+const money = (value: number): string => value.toFixed(2);
+
+interface NumberFieldProps {
+  readonly label: string;
+  readonly value: number | null;
+  readonly onValue: (value: number | null) => void;
+  readonly least?: number;
+  readonly whole?: boolean;
+  readonly emptyAllowed?: boolean;
+}
+
+/** A plain sum or count; what is none stays typed, with the reason. */
+function NumberField({
+  label,
+  value,
+  onValue,
+  least = 0,
+  whole = false,
+  emptyAllowed = false,
+}: NumberFieldProps) {
+  const [draft, setDraft] = useState<string | null>(null);
+  const [error, setError] = useState<string | null>(null);
+  const commit = (): void => {
+    if (draft === null) return;
+    const n = Number(draft.trim().replace(',', '.'));
+    if (draft.trim() === '' && emptyAllowed) onValue(null);
+    else if (
+      draft.trim() === '' ||
+      !Number.isFinite(n) ||
+      n < least ||
+      n > 1e6 ||
+      (whole && !Number.isInteger(n))
+    ) {
+      setError(`${label}: type a ${whole ? 'whole ' : ''}number from ${least} to 1000000`);
+      return;
+    } else onValue(n);
+    setDraft(null);
+    setError(null);
+  };
+  return (
+    <Field label={label} error={error}>
+      {(ids) => (
+        <input
+          {...ids}
+          inputMode="decimal"
+          className="figure min-h-10 w-full rounded-[10px] border border-line bg-sheet px-3 aria-[invalid=true]:border-stop"
+          value={draft ?? (value === null ? '' : String(value))}
+          onChange={(e) => setDraft(e.target.value)}
+          onBlur={commit}
+          onKeyDown={(e) => e.key === 'Enter' && commit()}
+        />
+      )}
+    </Field>
+  );
+}
+
+/** Is it worth it, and how many parts to order. */
+export function WorthCard() {
+  const { view, documents, edit } = useJob();
+  const { worth } = documents.intake;
+  const { odds } = view.triage;
+  const report = repairOrReplace(worth, odds);
+  const set = (part: Partial<WorthInputs>): void => edit('intake', (d) => void Object.assign(d.worth, part));
+  const sum = (key: 'partPrice' | 'postage' | 'consumables' | 'hours' | 'hourWorth', label: string) => (
+    <NumberField key={key} label={label} value={worth[key]} onValue={(v) => set({ [key]: v ?? 0 })} />
+  );
+  return (
+    <Card title="Worth it?" about="In whatever money you count. An hour of a hobby may be worth 0.">
+      <ChipsOne
+        label="What it means"
+        options={[
+          ['ordinary', 'An ordinary thing'],
+          ['keepsake', 'A keepsake'],
+          ['data', 'Its data matters'],
+        ]}
+        value={worth.meaning}
+        onChange={(m) => set({ meaning: m ?? 'ordinary' })}
+      />
+      <div className="grid grid-cols-4 gap-3">
+        {sum('partPrice', 'Part')}
+        {sum('postage', 'Postage')}
+        <NumberField
+          label="Jobs sharing it"
+          value={worth.sharedBy}
+          least={1}
+          whole
+          onValue={(v) => set({ sharedBy: v ?? 1 })}
+        />
+        {sum('consumables', 'Consumables')}
+        {sum('hours', 'Hours')}
+        {sum('hourWorth', 'Worth of an hour')}
+        <NumberField
+          label="Replacement"
+          value={worth.replacement}
+          emptyAllowed
+          onValue={(v) => set({ replacement: v })}
+        />
+      </div>
+      <div role="status" className="rounded-[12px] bg-sunk p-4">
+        <p className="text-title font-bold">{VERDICTS[report.verdict]}</p>
+        <p className="figure mt-1 text-second text-ink2">
+          Trying costs {report.lines.map((l) => `${l.name} ${money(l.amount)}`).join(' + ')} ={' '}
+          {money(report.attempt)}
+        </p>
+        {report.expected !== null && worth.replacement !== null && (
+          <p className="figure text-second text-ink2">
+            At {Math.round(odds * 100)} % odds: {money(report.attempt)} + {Math.round((1 - odds) * 100)} % ×{' '}
+            {money(worth.replacement)} = {money(report.expected)} expected, against {money(worth.replacement)}{' '}
+            new.
+            {report.breakEvenOdds !== null &&
+              (report.breakEvenOdds <= 1
+                ? ` Pays from ${Math.round(report.breakEvenOdds * 100)} % odds.`
+                : ' Never pays by the sum.')}
+          </p>
+        )}
+      </div>
+      <OrderAdviceView unit={worth.partPrice} postage={worth.postage} />
+    </Card>
+  );
+}
+
+function OrderAdviceView({ unit, postage }: { readonly unit: number; readonly postage: number }) {
+  const { view } = useJob();
+  const { family } = view.record.board;
+  const counted = family === null ? 0 : (view.workshop.usePerYear[family] ?? 0);
+  const [own, setOwn] = useState<number | null>(null);
+  const use = own ?? counted;
+  const { options, sensible, why } = useMemo(() => orderQuantity(unit, postage, use), [unit, postage, use]);
+  const shown = options.some((o) => o.quantity === sensible.quantity)
+    ? options
+    : [...options, sensible].sort((a, b) => a.quantity - b.quantity);
+  const names = useMemo(() => shown.map((o) => `${o.quantity}`), [shown]);
+  const values = useMemo(() => shown.map((o) => o.each), [shown]);
+  return (
+    <div className="grid grid-cols-[1fr_210px] items-start gap-5">
+      <div>
+        <p className="font-bold">
+          Order {sensible.quantity}: {money(sensible.each)} each
+        </p>
+        <p className="text-second text-ink2">{why}</p>
+        <BarChart
+          label="Cost each by quantity"
+          names={names}
+          values={values}
+          marked={shown.findIndex((o) => o.quantity === sensible.quantity)}
+          print={money}
+        />
+      </div>
+      <NumberField label="Used a year" value={Number(use.toFixed(2))} onValue={setOwn} emptyAllowed />
+    </div>
+  );
+}
