@@ -19,6 +19,9 @@ export default defineConfig({
         '--disable-background-networking',
         '--disable-component-update',
         '--disable-sync',
+        // Chromium's made-up camera stands in for a real one.
+        '--use-fake-device-for-media-stream',
+        '--use-fake-ui-for-media-stream',
       ],
     },
   },

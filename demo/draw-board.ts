@@ -158,8 +158,11 @@ function finishedArt({ wires, shell }: Finished): string {
   return `<g filter="url(#shadow)"><rect x="${x}" y="${y}" width="${w}" height="${h}" rx="0.4" fill="url(#shell)" stroke="#7d8286" stroke-width="0.08"/></g><path d="M${x + 1} ${y + h * 0.55}h${w - 2}" stroke="#888d91" stroke-width="0.1"/><rect x="${x + w * 0.4}" y="${y + h * 0.2}" width="${w * 0.2}" height="0.5" rx="0.2" fill="#6d7276"/>${wires.map(wire).join('')}`;
 }
 
-/** The scene as an SVG that looks like a photograph taken from above under a bench lamp. */
-export function drawBoard(scene: Scene, finished: Finished | null = null): string {
+/**
+ * The scene as an SVG that looks like a photograph taken from above under a bench lamp.
+ * @param bare the board alone, for setting into another picture
+ */
+export function drawBoard(scene: Scene, finished: Finished | null = null, bare = false): string {
   const random = seeded(scene.name.length * 7919 + 17);
   const [w, h] = scene.picture;
   const { at, size, radius } = scene.board;
@@ -198,7 +201,7 @@ export function drawBoard(scene: Scene, finished: Finished | null = null): strin
 <filter id="weave" x="0" y="0" width="100%" height="100%"><feTurbulence type="fractalNoise" baseFrequency="1.1 2.6" numOctaves="3" seed="4"/><feColorMatrix values="0 0 0 0 1  0 0 0 0 1  0 0 0 0 1  0 0 0 0.42 -0.13"/></filter>
 <filter id="wood" x="0" y="0" width="100%" height="100%"><feTurbulence type="fractalNoise" baseFrequency="0.05 1.4" numOctaves="4" seed="9"/><feColorMatrix values="0 0 0 0 0.30  0 0 0 0 0.28  0 0 0 0 0.26  0 0 0 0.9 -0.2"/></filter>
 </defs>
-<rect width="${w}" height="${h}" fill="#5d6466"/><rect width="${w}" height="${h}" filter="url(#wood)" opacity="0.5"/>
+${bare ? '' : `<rect width="${w}" height="${h}" fill="#5d6466"/><rect width="${w}" height="${h}" filter="url(#wood)" opacity="0.5"/>`}
 <g filter="url(#shadow)"><rect x="${at.x}" y="${at.y}" width="${size[0]}" height="${size[1]}" rx="${radius}" fill="#cdbb86"/></g>
 <rect x="${at.x + 0.1}" y="${at.y + 0.1}" width="${size[0] - 0.2}" height="${size[1] - 0.2}" rx="${radius}" fill="url(#mask)"/>
 <rect x="${at.x}" y="${at.y}" width="${size[0]}" height="${size[1]}" rx="${radius}" filter="url(#weave)" opacity="0.35"/>
@@ -212,6 +215,6 @@ ${scene.parts.map(partArt).join('')}
 ${scene.words.map((t) => `<text x="${t.at.x}" y="${t.at.y}" font-size="${t.size}" fill="#e6ead9" opacity="0.88">${t.text}</text>`).join('')}
 ${finished ? finishedArt(finished) : ''}
 ${dust.join('')}
-<rect width="${w}" height="${h}" fill="url(#lamp)"/>
+${bare ? '' : `<rect width="${w}" height="${h}" fill="url(#lamp)"/>`}
 </svg>`;
 }

@@ -33,7 +33,7 @@ export function drawBack(): string {
 
 /** The inside: speaker and its plug, the pouch cell, the board with its torn port. */
 export function drawInside(scene: Scene): string {
-  const board = drawBoard(scene)
+  const board = drawBoard(scene, null, true)
     .replace('<svg ', `<svg x="32" y="11" `)
     .replace(/width="\d+(\.\d+)?" height="\d+(\.\d+)?" viewBox/u, 'width="50" height="45" viewBox');
   return sheet(

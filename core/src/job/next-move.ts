@@ -18,6 +18,8 @@ export interface NextMove {
   readonly title: string;
   readonly why: string;
   readonly tone: 'move' | 'stop' | 'wait' | 'done';
+  /** Another station where this move is made. */
+  readonly goTo?: Station;
 }
 
 type Move = Omit<NextMove, 'station'>;
@@ -47,13 +49,13 @@ function takeIn({ record, cautions, triage }: JobView): Move {
   if (!verdict) return move('Open it up', 'Taken in. Next, how it comes apart.', 'done');
   return move(
     `${verdict.sure ? 'It is' : 'Most likely'} ${verdict.words}`,
-    `${Math.round(verdict.p * 100)} % sure. ${verdict.open}`,
+    `${verdict.p >= 0.995 ? 'Over 99' : Math.round(verdict.p * 100)} % sure. ${verdict.open}`,
     'done',
   );
 }
 
 function openUp({ record, battery }: JobView): Move {
-  if (!battery.open)
+  if (!battery.open && battery.code !== 'in-again')
     return move(
       battery.code === 'unanswered' ? 'Battery: is there one, is it out?' : 'Battery out first',
       battery.message,
@@ -168,11 +170,10 @@ function prove(view: JobView): Move {
   if (!next.check.powered && !battery.open)
     return move('Battery out before any ohms', battery.message, 'stop');
   const [connect] = stillToConnect(view);
-  if (next.check.powered && connect)
-    return move(
-      `First: ${connect.title.toLowerCase()}`,
-      `The test needs it. ${connect.care} Tick it under Close up; the case stays open.`,
-    );
+  if (next.check.powered && connect) {
+    const why = `The test needs it. ${connect.care} The case stays open.`;
+    return { ...move(`First: ${connect.title.toLowerCase()}`, why), goTo: 'close-up' };
+  }
   return move(
     next.check.title,
     next.verdict === 'doubt' ? `In doubt: wanted ${next.check.bandWords}. Measure again.` : next.check.how,
@@ -185,9 +186,11 @@ function closeUp(view: JobView): Move {
     if (!view.prove.gate.open)
       return move('Not yet: prove it first', 'People who skip the test open it again.', 'stop');
     const [connect] = stillToConnect(view);
-    return connect
-      ? move(connect.title, `For the test. ${connect.care}`)
-      : move('Test now', 'Everything the test needs is connected and the case is open. Go to Prove.');
+    if (connect) return move(connect.title, `For the test. ${connect.care}`);
+    return {
+      ...move('Test now', 'Everything the test needs is connected and the case is open.'),
+      goTo: 'prove',
+    };
   }
   const step = closingOrder(teardown).find((s) => !closing.stepsDone.includes(s.step.id));
   if (step) return move(step.title, step.care);

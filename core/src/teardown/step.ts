@@ -130,8 +130,8 @@ export const STEP_WORDS: Readonly<Record<StepKind, StepWords>> = {
   },
   'press-fit': { open: 'Press-fit part off', close: 'Press the part back', care: 'Shaft lined up first.' },
   battery: {
-    open: 'Battery unplugged',
-    close: 'Plug the battery in',
+    open: 'Battery out',
+    close: 'Battery back in',
     care: 'Polarity as noted; nothing hot near it.',
   },
   'lift-off': { open: 'Lifted off', close: 'Set back in place', care: 'No wire pinched.' },

@@ -11,6 +11,18 @@ const BATTERY = {
   in: 'Battery still in',
 } as const;
 
+function BatteryWord() {
+  const { documents, view } = useJob();
+  const { battery } = view;
+  if (!battery.open && battery.code === 'in-again')
+    return <span className="font-semibold text-wait">Battery in again</span>;
+  return (
+    <span className={battery.open ? '' : 'font-semibold text-stop'}>
+      {BATTERY[documents.teardown.battery]}
+    </span>
+  );
+}
+
 /** The bottom line: what the plate's figures rest on, the battery, and whether everything is kept. */
 export function Ledge() {
   const { desk, documents, view } = useJob();
@@ -25,9 +37,7 @@ export function Ledge() {
   const standing = view.record.readings.filter((r) => !r.struck).length;
   return (
     <footer className="no-print flex h-11 shrink-0 items-center gap-6 border-t border-line bg-sheet px-5 text-[14px] text-ink2">
-      <span className={view.battery.open ? '' : 'font-semibold text-stop'}>
-        {BATTERY[documents.teardown.battery]}
-      </span>
+      <BatteryWord />
       {scales.length > 0 && <span className="figure text-second">{scales.join(' · ')}</span>}
       {standing > 0 && <span>{standing} readings</span>}
       <span className="flex-1" />

@@ -1,7 +1,7 @@
 import { CircleCheck, OctagonX } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
-import type { NextMove } from '@zebbit/core';
+import type { NextMove, Station } from '@zebbit/core';
 import { presentStation, STATION_WORDS, stationStates } from '@zebbit/core';
 import { useJob } from './job-context';
 
@@ -10,7 +10,7 @@ export function Slip({ children, label }: { readonly children: ReactNode; readon
   return (
     <aside
       aria-label={label}
-      className="scroll-thin flex w-[404px] shrink-0 flex-col overflow-y-auto border-l border-line bg-sheet"
+      className="scroll-thin relative flex w-[404px] shrink-0 flex-col overflow-y-auto border-l border-line bg-sheet"
     >
       {children}
     </aside>
@@ -46,8 +46,22 @@ export function SlipMove({
       <h2 className="text-move leading-[1.15] font-semibold">{move.title}</h2>
       <p className="text-ink2">{move.why}</p>
       {children}
+      {move.goTo && <ToStation station={move.goTo} />}
       {move.tone === 'done' && <Onward from={move.station} />}
     </section>
+  );
+}
+
+/** To another station, where the move is made. */
+function ToStation({ station }: { readonly station: Station }) {
+  const { bundle } = useJob();
+  return (
+    <Link
+      to={`/jobs/${bundle.id}/${station}`}
+      className="mt-1 inline-flex min-h-11 items-center justify-center rounded-[11px] bg-copper px-4 font-semibold text-on-copper"
+    >
+      To {STATION_WORDS[station]}
+    </Link>
   );
 }
 

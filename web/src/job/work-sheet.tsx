@@ -2,7 +2,7 @@ import type { ReactNode } from 'react';
 
 /** The centre of a station that works on paper. */
 export function Paper({ children }: { readonly children: ReactNode }) {
-  return <main className="scroll-thin min-h-0 min-w-0 flex-1 overflow-y-auto p-6">{children}</main>;
+  return <main className="scroll-thin relative min-h-0 min-w-0 flex-1 overflow-y-auto p-6">{children}</main>;
 }
 
 /** A titled card of a sheet. */

@@ -26,6 +26,7 @@ export function Prove() {
     prove.checks.find((c) => c.check.key === picked && !c.shut) ??
     prove.checks.find((c) => c.verdict !== 'pass' && !c.shut);
   const [a, b] = pointsOf(current);
+  const move = stationMove(view, 'prove');
   const passed = prove.checks.filter((c) => c.verdict === 'pass').length;
   return (
     <>
@@ -47,11 +48,13 @@ export function Prove() {
           move={
             picked !== null && current
               ? { station: 'prove', title: current.check.title, why: current.check.how, tone: 'move' }
-              : stationMove(view, 'prove')
+              : move
           }
           corner={prove.checks.length > 0 ? `${passed} of ${prove.checks.length}` : undefined}
         >
-          {current && <ResultEntry key={current.check.key} judged={current} onKept={() => setPicked(null)} />}
+          {current && (picked !== null || !move.goTo) && (
+            <ResultEntry key={current.check.key} judged={current} onKept={() => setPicked(null)} />
+          )}
         </SlipMove>
         {GROUPS.map(([group, words]) => {
           const checks = prove.checks.filter((c) => c.check.group === group);

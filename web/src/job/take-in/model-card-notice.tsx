@@ -20,7 +20,7 @@ export function ModelCardNotice() {
   return (
     <section
       aria-label="Model card"
-      className="mb-5 rounded-[14px] border-2 border-copper bg-copper-soft p-5"
+      className={`mb-5 rounded-[14px] p-5 ${begun ? 'border border-line bg-sheet' : 'border-2 border-copper bg-copper-soft'}`}
     >
       <h2 className="text-title font-bold">
         You have opened a {card.make} {card.model} before
