@@ -1,6 +1,8 @@
+import { benchInquiry } from './inquiry';
 import { benchNets } from './nets';
 
 const fresh = Math.floor(Date.now() % 1e6);
 const seeds = [1, 2, fresh];
 process.stdout.write(`Fixed seeds 1, 2 and a fresh one, ${fresh}\n`);
 benchNets(seeds);
+benchInquiry(seeds);

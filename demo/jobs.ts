@@ -1,5 +1,5 @@
 import type { Fasteners, Intake, OpeningStep, PinPlan, RebuildRecord, Teardown } from '@zebbit/core';
-import { EMPTY_CLOSING, EMPTY_INTAKE, finalChecks, usualStep } from '@zebbit/core';
+import { EMPTY_BOARD, EMPTY_CLOSING, EMPTY_INTAKE, finalChecks, usualStep } from '@zebbit/core';
 import { boardOf, truthOf } from './board-of';
 import type { DemoClient } from './client';
 import { HANDSET_BOTTOM, HANDSET_TOP } from './scenes/handset';
@@ -111,6 +111,10 @@ export async function audioGuide(client: DemoClient, now: Date): Promise<void> {
       }),
       step('step5', 'battery', 'pouch beside the board', 'black wire first', {
         after: ['step3'],
+        wires: [
+          { colour: 'red', pad: 'B+' },
+          { colour: 'black', pad: 'B−' },
+        ],
         photoId: inside.id,
       }),
       step('step6', 'screws', 'board', 'the fine ones', {
@@ -229,4 +233,24 @@ export async function memoryStick(client: DemoClient, now: Date): Promise<void> 
   const board = boardOf([[STICK_TOP, top]]);
   await client.save(id, 'board', board);
   await client.probe(id, truthOf(board, [STICK_TOP]), 3);
+}
+
+/** Cliff-path lamp: just taken in; its input looks shorted, so nothing is powered. */
+export async function cliffLamp(client: DemoClient): Promise<void> {
+  const { id } = await client.newJob('Cliff-path lamp');
+  await client.save(id, 'intake', {
+    ...EMPTY_INTAKE,
+    name: 'Cliff-path lamp',
+    make: 'Tollgate',
+    model: 'CL-2',
+    owner: 'the path wardens',
+    happened: 'dropped',
+    happenedNote:
+      'Fell off the charger with the cable in. Since then the charger clicks and the lamp stays dark.',
+    symptoms: ['dead'],
+    traits: ['lithium-cell', 'lamp'],
+    cameWith: ['its charger'],
+    triage: [{ checkId: 'flex', outcome: 'firm' }],
+  });
+  await client.save(id, 'board', { ...EMPTY_BOARD, family: 'micro-b' });
 }

@@ -1,5 +1,5 @@
 import { DemoClient } from './client';
-import { audioGuide, memoryStick, pillowSpeaker } from './jobs';
+import { audioGuide, cliffLamp, memoryStick, pillowSpeaker } from './jobs';
 
 /** node demo/dist/load.js http://127.0.0.1:4173 : loads the demo's jobs into a running server. */
 const [, , base] = process.argv;
@@ -8,4 +8,4 @@ if (base === undefined || !/^http:\/\/(127\.0\.0\.1|localhost|\[::1\]):\d+$/u.te
 }
 const client = new DemoClient(base);
 const now = new Date();
-for (const load of [memoryStick, pillowSpeaker, audioGuide]) await load(client, now);
+for (const load of [cliffLamp, memoryStick, pillowSpeaker, audioGuide]) await load(client, now);

@@ -24,8 +24,10 @@ for (const scheme of ['light', 'dark'] as const) {
     const errors = watchErrors(page);
     const stick = jobs.find((j) => j.name.includes('stick'))?.id ?? '';
     const guide = jobs.find((j) => j.name.includes('guide'))?.id ?? '';
+    const lamp = jobs.find((j) => j.name.includes('lamp'))?.id ?? '';
     const paths = [
       '/',
+      `/jobs/${lamp}/take-in`,
       ...STATIONS.map((s) => `/jobs/${guide}/${s}`),
       ...['look-over', 'trace', 'rebuild', 'prove'].map((s) => `/jobs/${stick}/${s}`),
       `/jobs/${guide}/hand-back`,
@@ -43,8 +45,8 @@ for (const scheme of ['light', 'dark'] as const) {
   });
 }
 
-test('the demo: one job complete, two half-way', () => {
-  expect(jobs).toHaveLength(3);
+test('the demo: one job complete, three on their way', () => {
+  expect(jobs).toHaveLength(4);
   expect(jobs.filter((j) => j.next.tone === 'done').map((j) => j.name)).toEqual(['Audio guide 14']);
 });
 

@@ -16,13 +16,21 @@ const { url, server } = await serve({ home, port: 4181 });
 must(process.execPath, ['demo/dist/load.js', url]);
 const jobs = await fetch(`${url}/api/jobs`).then((r) => r.json());
 const idOf = (word) => jobs.find((j) => j.name.includes(word)).id;
-const [guide, speaker, stick] = ['guide', 'speaker', 'stick'].map(idOf);
+const [guide, speaker, stick, lamp] = ['guide', 'speaker', 'stick', 'lamp'].map(idOf);
 
 /** Each view: its address, and what is done on it before the picture. */
 const VIEWS = {
   tonight: ['/'],
-  'take-in': [`/jobs/${guide}/take-in`],
+  'take-in': [`/jobs/${lamp}/take-in`],
+  worth: [
+    `/jobs/${guide}/take-in`,
+    (page) => page.getByRole('region', { name: 'Worth it?' }).evaluate((e) => e.scrollIntoView()),
+  ],
   'open-up': [`/jobs/${guide}/open-up`],
+  tray: [
+    `/jobs/${guide}/open-up`,
+    (page) => page.getByRole('region', { name: 'Tray' }).evaluate((e) => e.scrollIntoView({ block: 'end' })),
+  ],
   'look-over': [
     `/jobs/${stick}/look-over`,
     (page) => page.getByRole('button', { name: /^pin 3 D\+/ }).click(),
@@ -36,7 +44,7 @@ const VIEWS = {
   match: [`/jobs/${guide}/match`],
   rebuild: [`/jobs/${guide}/rebuild`, (page) => page.getByRole('button', { name: /A4\/B9.*jumper/ }).click()],
   prove: [`/jobs/${speaker}/prove`],
-  'close-up': [`/jobs/${guide}/close-up`],
+  'close-up': [`/jobs/${speaker}/close-up`],
   'hand-back': [`/jobs/${guide}/hand-back`],
 };
 

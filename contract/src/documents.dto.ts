@@ -19,6 +19,7 @@ import type {
   Latch,
   TestNeed,
   TriageAnswer,
+  WireNote,
   WorthInputs,
 } from '@zebbit/core';
 import {
@@ -86,6 +87,11 @@ export class FastenersDto implements Fasteners {
   @Text(40) compartment!: string;
 }
 
+export class WireNoteDto implements WireNote {
+  @Text(40) colour!: string;
+  @Text(40) pad!: string;
+}
+
 export class OpeningStepDto implements OpeningStep {
   @Id() id!: string;
   @OneOf(STEP_KINDS) kind!: StepKind;
@@ -94,6 +100,7 @@ export class OpeningStepDto implements OpeningStep {
   @OrNull() @IsDefined() @Nested(() => FastenersDto) fasteners!: FastenersDto | null;
   @OrNull() @PhotoHash() photoId!: string | null;
   @OrNull() @OneOf(LATCHES) latch!: Latch | null;
+  @ListOf(() => WireNoteDto, 12) wires!: WireNoteDto[];
   @Texts(60, 64) after!: string[];
   @Text(120) frees!: string;
   @SomeOf(TEST_NEEDS) connects!: TestNeed[];

@@ -18,6 +18,7 @@ export {
   WorthDto,
   IntakeDto,
   FastenersDto,
+  WireNoteDto,
   OpeningStepDto,
   TeardownDto,
   MatchDto,

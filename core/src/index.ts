@@ -169,13 +169,16 @@ export {
   hasFasteners,
   STEP_WORDS,
   LATCH_WORDS,
+  hasWires,
   usualStep,
+  wireWords,
 } from './teardown/step';
 export type {
   StepKind,
   Latch,
   TestNeed,
   Fasteners,
+  WireNote,
   OpeningStep,
   BatteryAnswer,
   Teardown,

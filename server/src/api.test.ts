@@ -195,6 +195,7 @@ describe('teardown', () => {
       note: '',
       fasteners: null,
       latch: null,
+      wires: [],
       photoId: null,
       after: ['s1'],
       frees: '',

@@ -1,5 +1,5 @@
 import type { OpeningStep, Teardown, TestNeed } from './step';
-import { STEP_WORDS } from './step';
+import { STEP_WORDS, wireWords } from './step';
 import { allFollowers, followersOf } from './step-graph';
 
 export interface ClosingStep {
@@ -10,7 +10,9 @@ export interface ClosingStep {
 
 export function closingWords(step: OpeningStep): ClosingStep {
   const { close, care } = STEP_WORDS[step.kind];
-  return { step, title: step.place ? `${close}: ${step.place}` : close, care };
+  const title = step.place ? `${close}: ${step.place}` : close;
+  const wires = wireWords(step);
+  return { step, title, care: wires ? `${wires[0]?.toUpperCase() ?? ''}${wires.slice(1)}. ${care}` : care };
 }
 
 export interface Choice {

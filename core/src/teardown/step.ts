@@ -31,6 +31,12 @@ export interface Fasteners {
   readonly compartment: string;
 }
 
+/** A wire that was taken off: its colour and the pad it sat on. */
+export interface WireNote {
+  readonly colour: string;
+  readonly pad: string;
+}
+
 /**
  * One step of opening, as it was done. The steps make a graph: `after` names the steps that had to come first. It has no cycle:
  * a step only names steps that were there before it (`stepFault` holds that).
@@ -43,6 +49,8 @@ export interface OpeningStep {
   readonly note: string;
   readonly fasteners: Fasteners | null;
   readonly latch: Latch | null;
+  /** For a battery or a solder joint: which wire sat on which pad. */
+  readonly wires: readonly WireNote[];
   readonly photoId: string | null;
   readonly after: readonly string[];
   /** What came free by it, in words: `back cover`. */
@@ -145,8 +153,15 @@ export const LATCH_WORDS: Readonly<Record<Latch, string>> = {
   bracket: 'A screwed bracket holds it. Screws first, then the bracket, then the plug.',
 };
 
+/** Whether wires come off in a step of that kind. */
+export function hasWires(kind: StepKind): boolean {
+  return kind === 'battery' || kind === 'solder-joint';
+}
+
 /** What is usual for a new step of a kind: what it connects, and whether closing it shuts the board away. */
-export function usualStep(kind: StepKind): Pick<OpeningStep, 'connects' | 'shuts' | 'fasteners' | 'latch'> {
+export function usualStep(
+  kind: StepKind,
+): Pick<OpeningStep, 'connects' | 'shuts' | 'fasteners' | 'latch' | 'wires'> {
   return {
     connects: kind === 'battery' ? ['battery'] : [],
     shuts: ['screws', 'hidden-screws', 'clips', 'glue'].includes(kind),
@@ -154,5 +169,11 @@ export function usualStep(kind: StepKind): Pick<OpeningStep, 'connects' | 'shuts
       ? { count: 1, drive: 'cross', lengthMm: null, thread: 'unknown', colour: '', compartment: '' }
       : null,
     latch: kind === 'latch' ? 'flip-up' : null,
+    wires: [],
   };
+}
+
+/** `red to B+, black to B−`; empty with no wires. */
+export function wireWords({ wires }: OpeningStep): string {
+  return wires.map((w) => `${w.colour || 'wire'} to ${w.pad || '?'}`).join(', ');
 }

@@ -85,6 +85,15 @@ describe('the closing order', () => {
       }),
     );
   });
+  it('says which wire goes to which pad', () => {
+    const wires = [
+      { colour: 'red', pad: 'B+' },
+      { colour: 'black', pad: 'B−' },
+    ];
+    expect(closingOrder(device([step('cell', 'battery', [], { wires })]))[0]?.care).toMatch(
+      /^Red to B\+, black to B−\. Polarity/,
+    );
+  });
   it('finds what only works in one order', () => {
     expect(oneWaySteps(handset).map((w) => `${w.first.id} < ${w.then.id}`)).toEqual([
       'speaker < clips',

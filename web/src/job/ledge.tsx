@@ -17,7 +17,7 @@ function BatteryWord() {
   if (!battery.open && battery.code === 'in-again')
     return <span className="font-semibold text-wait">Battery in again</span>;
   return (
-    <span className={battery.open ? '' : 'font-semibold text-stop'}>
+    <span className={battery.open || documents.teardown.steps.length === 0 ? '' : 'font-semibold text-stop'}>
       {BATTERY[documents.teardown.battery]}
     </span>
   );

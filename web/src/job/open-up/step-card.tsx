@@ -1,7 +1,15 @@
 import { useEffect, useRef } from 'react';
 import { Trash2 } from 'lucide-react';
 import type { Fasteners, Latch, OpeningStep } from '@zebbit/core';
-import { closingWords, LATCHES, significant, STEP_WORDS, trayCompartments, withoutStep } from '@zebbit/core';
+import {
+  closingWords,
+  hasWires,
+  LATCHES,
+  significant,
+  STEP_WORDS,
+  trayCompartments,
+  withoutStep,
+} from '@zebbit/core';
 import { routes } from '@zebbit/contract';
 import { Button } from '../../ui/button';
 import { ChipsMany } from '../../ui/chips';
@@ -11,6 +19,7 @@ import { Tick } from '../../ui/tick';
 import { useJob } from '../job-context';
 import { LATCH_NAMES, NEED_OPTIONS } from '../words';
 import { LatchPicture } from './latch-picture';
+import { WireNotes } from './wire-notes';
 
 const DRIVES: readonly (readonly [Fasteners['drive'], string])[] = [
   ['cross', 'cross'],
@@ -93,6 +102,9 @@ export function StepCard({ step, index, fresh, active, onActive }: StepCardProps
       </div>
       {step.fasteners && (
         <FastenerFields fasteners={step.fasteners} onChange={(f) => change((d) => void (d.fasteners = f))} />
+      )}
+      {hasWires(step.kind) && (
+        <WireNotes step={step} onChange={(wires) => change((d) => void (d.wires = wires))} />
       )}
       {step.kind === 'latch' && (
         <div className="mt-3 grid grid-cols-[150px_1fr] items-start gap-3">

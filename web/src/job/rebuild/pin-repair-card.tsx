@@ -51,9 +51,13 @@ export function PinRepairCard({ plan, change }: { readonly plan: PinPlan; readon
       {jumper?.check && <Check plan={plan} />}
       {repair.kind !== 'leave' && repair.kind !== 'look' && repair.kind !== 'trace-first' && (
         <div className="mt-2 border-t border-line pt-1">
-          <Tick checked={plan.built} onChange={(built) => change({ built })}>
-            Built
-          </Tick>
+          {view.battery.open ? (
+            <Tick checked={plan.built} onChange={(built) => change({ built })}>
+              Built
+            </Tick>
+          ) : (
+            <p className="py-2 text-second font-semibold text-stop">{view.battery.message}</p>
+          )}
         </div>
       )}
     </SlipPart>

@@ -62,7 +62,11 @@ export function TakeIn() {
               label="Connector"
               value={board.family ?? ''}
               options={FAMILY_OPTIONS}
-              onPick={(value) => edit('board', (d) => void (d.family = isFamily(value) ? value : null))}
+              onPick={(value) => {
+                edit('board', (d) => void (d.family = isFamily(value) ? value : null));
+                // A memory stick is worth its data: the goal becomes one good copy. It can be set back.
+                if (value === 'usb-a-plug') edit('intake', (d) => void (d.worth.meaning = 'data'));
+              }}
             />
             <FigureField
               label="Current it draws through the port"
