@@ -1,6 +1,6 @@
 import type { Evidence, InquiryModel, InquiryTest } from '@zebbit/core';
-import { bestTests, inquiryModel } from '@zebbit/core';
-import { line, medianMs, seeded } from './measure';
+import { bestTests, inquiryModel, seeded } from '@zebbit/core';
+import { line, medianMs } from './measure';
 
 function randomModel(
   seed: number,

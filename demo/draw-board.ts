@@ -1,16 +1,5 @@
-import { FAMILIES } from '@zebbit/core';
+import { FAMILIES, seeded } from '@zebbit/core';
 import type { At, Scene, ScenePart, SceneTrack } from './scene';
-
-/** A small seeded generator, so that the same scene gives the same picture. Mulberry32 (public domain). */
-function seeded(seed: number): () => number {
-  let a = seed >>> 0;
-  return () => {
-    a = (a + 0x6d2b79f5) | 0;
-    let t = Math.imul(a ^ (a >>> 15), 1 | a);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
-}
 
 const path = (points: readonly At[]): string =>
   points.map((p, i) => `${i === 0 ? 'M' : 'L'}${p.x} ${p.y}`).join('');

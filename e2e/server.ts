@@ -52,7 +52,7 @@ export class TestServer {
   }
 
   private async answers(): Promise<void> {
-    const until = Date.now() + 20_000;
+    const until = Date.now() + 60_000;
     for (;;) {
       const ok = await fetch(`${this.url}/api/health`).then(
         (r) => r.ok,

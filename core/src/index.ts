@@ -94,6 +94,7 @@ export { ONE_OUNCE_MM, trackCurrent } from './material/track-current';
 export { awgDiameter, nearestAwg } from './material/wire-gauge';
 export { WIRE_STOCK } from './material/wire-stock';
 export type { WireKind } from './material/wire-stock';
+export { seeded } from './practice/seeded';
 export { showTruth } from './practice/truth';
 export type { BoardTruth } from './practice/truth';
 export { judgeBand, RING_BAND, APART_BAND, NOT_SHORT_BAND, VBUS_BAND, drawBand } from './prove/band';

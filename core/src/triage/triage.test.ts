@@ -1,6 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { HAPPENINGS } from '../job/happening';
+import { seeded } from '../practice/seeded';
 import { SYMPTOMS } from './cautions';
 import type { FaultSite } from './fault-site';
 import { FAULT_SITES, SITE_SHEETS, sitePriors } from './fault-site';
@@ -94,11 +95,7 @@ describe('the next check', () => {
   it('finds the site of made-up devices far more often than the commonest guess', () => {
     let right = 0;
     let asked = 0;
-    let seed = 7;
-    const random = (): number => {
-      seed = (seed * 16807) % 2147483647;
-      return seed / 2147483647;
-    };
+    const random = seeded(7);
     const rounds = 400;
     for (let n = 0; n < rounds; n += 1) {
       const u = random();

@@ -14,13 +14,12 @@ const BATTERY = {
 function BatteryWord() {
   const { documents, view } = useJob();
   const { battery } = view;
-  if (!battery.open && battery.code === 'in-again')
+  const { teardown } = documents;
+  if (!battery.open && battery.code === 'in-again') {
     return <span className="font-semibold text-wait">Battery in again</span>;
-  return (
-    <span className={battery.open || documents.teardown.steps.length === 0 ? '' : 'font-semibold text-stop'}>
-      {BATTERY[documents.teardown.battery]}
-    </span>
-  );
+  }
+  const pressing = !battery.open && (teardown.opened || teardown.steps.length > 0);
+  return <span className={pressing ? 'font-semibold text-stop' : ''}>{BATTERY[teardown.battery]}</span>;
 }
 
 /** The bottom line: what the plate's figures rest on, the battery, and whether everything is kept. */

@@ -63,20 +63,6 @@ export function HandBack() {
             ))}
           </ul>
         </Part>
-        <div className="grid grid-cols-2 gap-6">
-          <Part title="Readings before">
-            <Table
-              rows={before.map((r) => [`${name(r.red)} – ${name(r.black)}`, readingWords(r)])}
-              none="None taken."
-            />
-          </Part>
-          <Part title="Readings after">
-            <Table
-              rows={after.map((c) => [c.check.title, c.result ? resultWords(c, c.result) : ''])}
-              none="None taken."
-            />
-          </Part>
-        </div>
         {wires.length > 0 && (
           <Part title="Wires">
             <Table
@@ -89,8 +75,9 @@ export function HandBack() {
           </Part>
         )}
         <Part title="Parts">
-          {[match.part, closing.parts].filter(Boolean).join('. ') || 'None.'}
-          {closing.minutes === null ? '' : ` Time: ${closing.minutes} min.`}
+          {[match.part, closing.parts, closing.minutes === null ? '' : `${closing.minutes} min of work`]
+            .filter(Boolean)
+            .join('; ') || 'None.'}
         </Part>
         <Part title="What to watch">
           <ul className="list-disc pl-5">
@@ -103,6 +90,20 @@ export function HandBack() {
             ))}
           </ul>
         </Part>
+        <div className="grid grid-cols-2 gap-6">
+          <Part title="Readings before" long>
+            <Table
+              rows={before.map((r) => [`${name(r.red)} – ${name(r.black)}`, readingWords(r)])}
+              none="None taken."
+            />
+          </Part>
+          <Part title="Readings after" long>
+            <Table
+              rows={after.map((c) => [c.check.title, c.result ? resultWords(c, c.result) : ''])}
+              none="None taken."
+            />
+          </Part>
+        </div>
         {bundle.photos.length > 0 && (
           <Part title="Photos">
             <div className="grid grid-cols-3 gap-3">
@@ -124,9 +125,18 @@ export function HandBack() {
   );
 }
 
-function Part({ title, children }: { readonly title: string; readonly children: ReactNode }) {
+function Part({
+  title,
+  children,
+  long = false,
+}: {
+  readonly title: string;
+  readonly children: ReactNode;
+  readonly long?: boolean;
+}) {
   return (
-    <section className="mb-4 break-inside-avoid-page">
+    // A long part may run over the edge of a page; a short one moves whole.
+    <section className={`mb-4 ${long ? '' : 'break-inside-avoid-page'}`}>
       <h3 className="font-bold">{title}</h3>
       <div className="whitespace-pre-line">{children}</div>
     </section>
@@ -145,7 +155,7 @@ function Table({
     <table className="w-full text-[12.5px]">
       <tbody>
         {rows.map(([what, figure], i) => (
-          <tr key={i} className="border-t border-line">
+          <tr key={i} className="break-inside-avoid border-t border-line">
             <td className="py-0.5 pr-2">{what}</td>
             <td className="figure py-0.5 text-right">{figure}</td>
           </tr>

@@ -55,12 +55,13 @@ export function Trace() {
 function Gate() {
   const { view, bundle } = useJob();
   const { skipped, unskip } = useProbe();
+  const move = stationMove(view, 'trace');
   return (
-    <SlipMove move={stationMove(view, 'trace')}>
-      {!view.battery.open && (
+    <SlipMove move={move}>
+      {!view.battery.open && move.tone === 'stop' && (
         <Link
           to={`/jobs/${bundle.id}/open-up`}
-          className="self-start font-semibold text-copper underline underline-offset-4"
+          className="self-start font-semibold text-ink underline underline-offset-4"
         >
           Answer it under Open up
         </Link>
