@@ -35,7 +35,12 @@ export class TestServer {
     const home = mkdtempSync(join(tmpdir(), 'zebbit-e2e-'));
     const port = await freePort();
     const server = new TestServer(home, port, TestServer.spawn(home, port));
-    await server.answers();
+    try {
+      await server.answers();
+    } catch (error) {
+      await server.stop();
+      throw error;
+    }
     return server;
   }
 
