@@ -2,19 +2,7 @@
 export { edgeBlocks } from './board/blocks';
 export type { Edge } from './board/blocks';
 export { FACES, COMPONENT_KINDS, POINT_ROLES, EMPTY_BOARD } from './board/board';
-export type {
-  Face,
-  FaceSheet,
-  Pin,
-  PinRow,
-  Leg,
-  ComponentKind,
-  Terminal,
-  Component,
-  PointRole,
-  LoosePoint,
-  Board,
-} from './board/board';
+export type { Face, FaceSheet, Pin, PinRow, Leg, ComponentKind, Terminal, Component, PointRole, LoosePoint, Board } from './board/board';
 export { checkBoard } from './board/check-board';
 export type { BoardFault } from './board/check-board';
 export { disjointSets } from './board/disjoint-sets';
@@ -29,16 +17,7 @@ export { freshId, placeRow } from './board/place-row';
 export type { RowOrder } from './board/place-row';
 export { pinPoint, probePoints, spanMm } from './board/probe-point';
 export type { ProbePoint } from './board/probe-point';
-export {
-  BEEP_AT_MOST_OHMS,
-  SILENT_AT_LEAST_OHMS,
-  WIRE_AT_MOST_OHMS,
-  NOT_A_WIRE_OHMS,
-  LEADS_OHMS,
-  DIODE_WIRE_VOLTS,
-  DIODE_NOT_A_WIRE_VOLTS,
-  readingMeaning,
-} from './board/reading-meaning';
+export { BEEP_AT_MOST_OHMS, SILENT_AT_LEAST_OHMS, WIRE_AT_MOST_OHMS, NOT_A_WIRE_OHMS, LEADS_OHMS, DIODE_WIRE_VOLTS, DIODE_NOT_A_WIRE_VOLTS, readingMeaning } from './board/reading-meaning';
 export type { Meaning } from './board/reading-meaning';
 export { MODE_WORDS } from './board/reading';
 export type { Reading } from './board/reading';
@@ -68,15 +47,7 @@ export type { FinalCheck } from './job/final-checks';
 export { HAPPENINGS } from './job/happening';
 export type { Happening } from './job/happening';
 export { EMPTY_INTAKE, EMPTY_MATCH, EMPTY_CLOSING, DOCUMENT_KINDS, EMPTY_DOCUMENTS } from './job/job-record';
-export type {
-  Intake,
-  TriageAnswer,
-  MatchRecord,
-  Closing,
-  JobDocuments,
-  DocumentKind,
-  JobRecord,
-} from './job/job-record';
+export type { Intake, TriageAnswer, MatchRecord, Closing, JobDocuments, DocumentKind, JobRecord } from './job/job-record';
 export { jobView } from './job/job-view';
 export type { JobView } from './job/job-view';
 export { matchList, searchWords } from './job/match-list';
@@ -109,28 +80,9 @@ export { parseMeterEntry } from './quantity/meter-entry';
 export type { MeterMode, MeterShown, MeterEntry } from './quantity/meter-entry';
 export { parseBench } from './quantity/parse-bench';
 export type { ParsedFigure } from './quantity/parse-bench';
-export {
-  significant,
-  printOhms,
-  printVolts,
-  printAmps,
-  printFarads,
-  printLength,
-  printWire,
-  printTemperature,
-} from './quantity/print-bench';
+export { significant, printOhms, printVolts, printAmps, printFarads, printLength, printWire, printTemperature } from './quantity/print-bench';
 export { ohms, volts, amps, millimetres, celsius, kelvins, seconds, farads } from './quantity/units';
-export type {
-  Quantity,
-  Ohms,
-  Volts,
-  Amps,
-  Millimetres,
-  Celsius,
-  Kelvins,
-  Seconds,
-  Farads,
-} from './quantity/units';
+export type { Quantity, Ohms, Volts, Amps, Millimetres, Celsius, Kelvins, Seconds, Farads } from './quantity/units';
 export { FUSING_SHARE, ALLOWED_RISE_K, checkJumper } from './rebuild/check-jumper';
 export type { WorkingLine, JumperCheck } from './rebuild/check-jumper';
 export { pinDemand } from './rebuild/pin-current';
@@ -141,63 +93,27 @@ export { EMPTY_REBUILD, rebuildPlan, isSettled, wireList, hasPins } from './rebu
 export type { PinChoice, RebuildRecord, JumperPlan, PinPlan } from './rebuild/rebuild-plan';
 export { batteryGate } from './teardown/battery-gate';
 export type { BatteryGate } from './teardown/battery-gate';
-export {
-  closingWords,
-  closingChoices,
-  oneWaySteps,
-  closingOrder,
-  testGate,
-  openedDaysAgo,
-} from './teardown/closing-order';
+export { closingWords, closingChoices, oneWaySteps, closingOrder, testGate, openedDaysAgo } from './teardown/closing-order';
 export type { ClosingStep, Choice, OneWay, TestGate } from './teardown/closing-order';
-export {
-  fastenerGaps,
-  trayWarnings,
-  USUAL_TRAY,
-  trayCompartments,
-  freeCompartment,
-} from './teardown/fasteners';
+export { fastenerGaps, trayWarnings, USUAL_TRAY, trayCompartments, freeCompartment } from './teardown/fasteners';
 export type { FastenersBack, FastenerGap, TrayWarning, Tray } from './teardown/fasteners';
 export { modelKey, makeModelCard, teardownFromCard } from './teardown/model-card';
 export type { ModelCard } from './teardown/model-card';
 export { stepFault, withoutStep, followersOf, allFollowers } from './teardown/step-graph';
 export type { StepFault } from './teardown/step-graph';
-export {
-  STEP_KINDS,
-  LATCHES,
-  TEST_NEEDS,
-  EMPTY_TEARDOWN,
-  hasFasteners,
-  STEP_WORDS,
-  LATCH_WORDS,
-  hasWires,
-  usualStep,
-  wireWords,
-} from './teardown/step';
-export type {
-  StepKind,
-  Latch,
-  TestNeed,
-  Fasteners,
-  WireNote,
-  OpeningStep,
-  BatteryAnswer,
-  Teardown,
-  StepWords,
-} from './teardown/step';
+export { STEP_KINDS, LATCHES, TEST_NEEDS, EMPTY_TEARDOWN, hasFasteners, STEP_WORDS, LATCH_WORDS, hasWires, usualStep, wireWords } from './teardown/step';
+export type { StepKind, Latch, TestNeed, Fasteners, WireNote, OpeningStep, BatteryAnswer, Teardown, StepWords } from './teardown/step';
 export { SERIES_DATA_OHMS, CC_OHMS, findLanding } from './trace/landing';
 export type { Landing } from './trace/landing';
-export { probeKey, nextProbe, openPins } from './trace/next-probe';
-export type { ProbeOrder } from './trace/next-probe';
+export { nextProbe, openPins } from './trace/next-probe';
 export { pinTable } from './trace/pin-table';
 export type { PinRowReport } from './trace/pin-table';
-export {
-  isGroundPin,
-  groundReference,
-  traceContext,
-  readingsBetween,
-  knownOhms,
-} from './trace/trace-context';
+export { probeKey } from './trace/probe-order';
+export type { ProbeOrder, ProbeCandidate } from './trace/probe-order';
+export { PROBE_RULES } from './trace/probe-rules';
+export type { ProbeRule } from './trace/probe-rules';
+export { nearestFirst, probeTargets } from './trace/probe-targets';
+export { isGroundPin, groundReference, traceContext, readingsBetween, knownOhms } from './trace/trace-context';
 export type { PinPoint, TraceContext } from './trace/trace-context';
 export { DEVICE_TRAITS, SYMPTOMS, cautionsFor, unansweredStops } from './triage/cautions';
 export type { DeviceTrait, Symptom, Caution } from './triage/cautions';

@@ -419,6 +419,19 @@ describe('the house', () => {
     expect(response.headers['content-security-policy']).toMatch(/default-src 'self'/);
     expect(response.headers['x-content-type-options']).toBe('nosniff');
   });
+  it('many windows writing at once lose nothing', async () => {
+    const ids = [await readyJob(), await readyJob(), await readyJob()];
+    const statuses = await Promise.all(
+      Array.from({ length: 45 }, async (_, n) => {
+        const url = `/api/jobs/${ids[n % 3] ?? ''}`;
+        if (n < 36) return (await http().post(`${url}/readings`).send(beep)).status;
+        const kind = (['match', 'rebuild', 'closing'] as const)[Math.floor((n - 36) / 3)] ?? 'match';
+        return (await http().put(`${url}/${kind}`).send({ rev: 0, body: EMPTY_DOCUMENTS[kind] })).status;
+      }),
+    );
+    expect([...new Set(statuses)].sort()).toEqual([200, 201]);
+    for (const id of ids) expect((await read(id)).readings).toHaveLength(12);
+  });
   it('keeps everything through a close and a new start, with WAL and foreign keys on', async () => {
     const id = await readyJob();
     await http().post(`/api/jobs/${id}/readings`).send(beep).expect(201);

@@ -8,7 +8,8 @@ import type { Reading } from '../board/reading';
 import { testPart, testPoint, testReading } from '../board/test-board';
 import type { BoardTruth } from '../practice/truth';
 import { showTruth } from '../practice/truth';
-import { nextProbe, openPins, probeKey } from './next-probe';
+import { nextProbe, openPins } from './next-probe';
+import { probeKey } from './probe-order';
 import { pinTable } from './pin-table';
 import { traceContext } from './trace-context';
 

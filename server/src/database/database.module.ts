@@ -4,6 +4,7 @@ import { Sequelize } from 'sequelize-typescript';
 import type { Settings } from '../settings';
 import { SETTINGS } from '../settings';
 import { openDatabase } from './open-database';
+import { Writer } from './writer';
 
 @Global()
 @Module({
@@ -13,8 +14,9 @@ import { openDatabase } from './open-database';
       useFactory: (settings: Settings) => openDatabase(settings.home),
       inject: [SETTINGS],
     },
+    Writer,
   ],
-  exports: [Sequelize],
+  exports: [Sequelize, Writer],
 })
 export class DatabaseModule implements OnApplicationShutdown {
   constructor(@Inject(Sequelize) private readonly sequelize: Sequelize) {}

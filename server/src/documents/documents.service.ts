@@ -2,15 +2,15 @@ import { Inject, Injectable } from '@nestjs/common';
 import type { SavedDocument } from '@zebbit/contract';
 import type { Board, DocumentKind, JobDocuments, Teardown } from '@zebbit/core';
 import { checkBoard, stepFault } from '@zebbit/core';
-import { Sequelize } from 'sequelize-typescript';
 import { DocumentModel, PhotoModel } from '../database/models';
+import { Writer } from '../database/writer';
 import { badField, conflict, notFound } from '../errors/api-error';
 import { JobsService } from '../jobs/jobs.service';
 
 @Injectable()
 export class DocumentsService {
   constructor(
-    @Inject(Sequelize) private readonly sequelize: Sequelize,
+    @Inject(Writer) private readonly writer: Writer,
     @Inject(JobsService) private readonly jobs: JobsService,
   ) {}
 
@@ -21,7 +21,7 @@ export class DocumentsService {
     rev: number,
     body: JobDocuments[K],
   ): Promise<SavedDocument> {
-    const next = await this.sequelize.transaction(async (transaction) => {
+    return this.writer.write(async (transaction) => {
       const row = await DocumentModel.findOne({ where: { jobId, kind }, transaction });
       if (!row) throw notFound('job', 'id');
       if (row.rev !== rev) {
@@ -32,10 +32,9 @@ export class DocumentsService {
         );
       }
       await row.update({ rev: rev + 1, body }, { transaction });
-      return rev + 1;
+      await this.jobs.touch(jobId, transaction);
+      return { rev: rev + 1 };
     });
-    await this.jobs.touch(jobId);
-    return { rev: next };
   }
 
   async saveBoard(jobId: string, rev: number, body: Board): Promise<SavedDocument> {

@@ -19,8 +19,9 @@ import {
   nextMove,
   stationStates,
 } from '@zebbit/core';
-import { Sequelize } from 'sequelize-typescript';
+import type { Transaction } from 'sequelize';
 import { DocumentModel, JobModel, PhotoModel, ReadingModel, ResultModel } from '../database/models';
+import { Writer } from '../database/writer';
 import { badField, notFound } from '../errors/api-error';
 import { WorkshopService } from '../workshop/workshop.service';
 
@@ -46,7 +47,7 @@ const asResult = (row: ResultModel): CheckResult => ({
 @Injectable()
 export class JobsService {
   constructor(
-    @Inject(Sequelize) private readonly sequelize: Sequelize,
+    @Inject(Writer) private readonly writer: Writer,
     @Inject(WorkshopService) private readonly workshop: WorkshopService,
   ) {}
 
@@ -57,7 +58,7 @@ export class JobsService {
       ...EMPTY_DOCUMENTS,
       intake: { ...EMPTY_DOCUMENTS.intake, name: name.trim() },
     };
-    await this.sequelize.transaction(async (transaction) => {
+    await this.writer.write(async (transaction) => {
       await JobModel.create({ id }, { transaction });
       await DocumentModel.bulkCreate(
         DOCUMENT_KINDS.map((kind) => ({ jobId: id, kind, rev: 0, body: documents[kind] })),
@@ -116,12 +117,12 @@ export class JobsService {
     return jobView(recordOf(bundle), workshop);
   }
 
-  /** Marks a job as touched, so that the shelf shows it first. */
-  async touch(id: string): Promise<void> {
-    const job = await JobModel.findByPk(id);
+  /** Marks a job as touched, so that the shelf shows it first; a part of what touched it. */
+  async touch(id: string, transaction: Transaction): Promise<void> {
+    const job = await JobModel.findByPk(id, { transaction });
     if (!job) throw notFound('job', 'id');
     job.changed('updatedAt', true);
-    await job.save();
+    await job.save({ transaction });
   }
 
   private summary(bundle: JobBundle, workshop: Workshop): JobSummary {

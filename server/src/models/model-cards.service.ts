@@ -3,12 +3,16 @@ import type { StoredCard } from '@zebbit/contract';
 import type { Intake, ModelCard } from '@zebbit/core';
 import { makeModelCard, modelKey } from '@zebbit/core';
 import { DocumentModel, ModelCardModel } from '../database/models';
+import { Writer } from '../database/writer';
 import { badField } from '../errors/api-error';
 import { JobsService } from '../jobs/jobs.service';
 
 @Injectable()
 export class ModelCardsService {
-  constructor(@Inject(JobsService) private readonly jobs: JobsService) {}
+  constructor(
+    @Inject(Writer) private readonly writer: Writer,
+    @Inject(JobsService) private readonly jobs: JobsService,
+  ) {}
 
   /** The card of a model, or `null` while there is none. */
   async find(make: string, model: string): Promise<StoredCard | null> {
@@ -34,11 +38,12 @@ export class ModelCardsService {
         'Type it under Take in',
       );
     const card = makeModelCard(make, model, traits, documents.teardown, learned);
-    await ModelCardModel.upsert({
+    const row = {
       key: modelKey(make, model),
       savedAt: new Date().toISOString(),
       body: card,
-    });
+    };
+    await this.writer.write((transaction) => ModelCardModel.upsert(row, { transaction }));
     const stored = await this.find(make, model);
     if (!stored) throw new Error('the card that was just kept is gone');
     return stored;

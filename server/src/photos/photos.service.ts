@@ -3,7 +3,8 @@ import { join } from 'node:path';
 import { randomUUID } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
 import type { NewPhotoDto, PhotoEntry } from '@zebbit/contract';
-import { PhotoModel } from '../database/models';
+import { JobModel, PhotoModel } from '../database/models';
+import { Writer } from '../database/writer';
 import { badField, notFound } from '../errors/api-error';
 import { JobsService } from '../jobs/jobs.service';
 import type { Settings } from '../settings';
@@ -14,6 +15,7 @@ import { cleanPhoto } from './clean-photo';
 export class PhotosService {
   constructor(
     @Inject(SETTINGS) private readonly settings: Settings,
+    @Inject(Writer) private readonly writer: Writer,
     @Inject(JobsService) private readonly jobs: JobsService,
   ) {}
 
@@ -22,7 +24,7 @@ export class PhotosService {
   }
 
   async add(jobId: string, upload: Buffer | undefined, { use, caption }: NewPhotoDto): Promise<PhotoEntry> {
-    await this.jobs.touch(jobId);
+    if (!(await JobModel.findByPk(jobId))) throw notFound('job', 'id');
     if (!upload || upload.length === 0)
       throw badField('photo', 'empty', 'photo is missing or empty', 'PNG, JPEG or WebP');
     const { bytes, hash, widthPx, heightPx } = await cleanPhoto(upload);
@@ -32,7 +34,10 @@ export class PhotosService {
     await writeFile(aside, bytes);
     await rename(aside, this.file(hash));
     const at = new Date().toISOString();
-    await PhotoModel.create({ jobId, hash, use, caption, widthPx, heightPx, at });
+    await this.writer.write(async (transaction) => {
+      await PhotoModel.create({ jobId, hash, use, caption, widthPx, heightPx, at }, { transaction });
+      await this.jobs.touch(jobId, transaction);
+    });
     return { id: hash, use, caption, widthPx, heightPx, at };
   }
 

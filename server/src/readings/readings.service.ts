@@ -1,12 +1,16 @@
 import { Inject, Injectable } from '@nestjs/common';
 import type { NewReadingDto } from '@zebbit/contract';
 import { ReadingModel } from '../database/models';
+import { Writer } from '../database/writer';
 import { badField, conflict, notFound } from '../errors/api-error';
 import { JobsService } from '../jobs/jobs.service';
 
 @Injectable()
 export class ReadingsService {
-  constructor(@Inject(JobsService) private readonly jobs: JobsService) {}
+  constructor(
+    @Inject(Writer) private readonly writer: Writer,
+    @Inject(JobsService) private readonly jobs: JobsService,
+  ) {}
 
   /** Appends a reading between two points of the board, behind the battery gate. */
   async append(jobId: string, reading: NewReadingDto): Promise<{ id: string; at: string }> {
@@ -24,9 +28,14 @@ export class ReadingsService {
     }
     const { red, black, mode, shown, value } = reading;
     const at = new Date().toISOString();
-    const row = await ReadingModel.create({ jobId, at, struck: false, red, black, mode, shown, value });
-    await this.jobs.touch(jobId);
-    return { id: String(row.id), at };
+    return this.writer.write(async (transaction) => {
+      const row = await ReadingModel.create(
+        { jobId, at, struck: false, red, black, mode, shown, value },
+        { transaction },
+      );
+      await this.jobs.touch(jobId, transaction);
+      return { id: String(row.id), at };
+    });
   }
 
   /** Strikes a reading out, or takes that back; the reading itself stays. */
@@ -35,8 +44,10 @@ export class ReadingsService {
       ? await ReadingModel.findOne({ where: { jobId, id: Number(id) } })
       : null;
     if (!row) throw notFound('reading', 'reading');
-    await row.update({ struck });
-    await this.jobs.touch(jobId);
-    return { id, struck };
+    return this.writer.write(async (transaction) => {
+      await row.update({ struck }, { transaction });
+      await this.jobs.touch(jobId, transaction);
+      return { id, struck };
+    });
   }
 }

@@ -1,12 +1,16 @@
 import { Inject, Injectable } from '@nestjs/common';
 import type { NewResultDto } from '@zebbit/contract';
 import { ResultModel } from '../database/models';
+import { Writer } from '../database/writer';
 import { badField, conflict } from '../errors/api-error';
 import { JobsService } from '../jobs/jobs.service';
 
 @Injectable()
 export class ResultsService {
-  constructor(@Inject(JobsService) private readonly jobs: JobsService) {}
+  constructor(
+    @Inject(Writer) private readonly writer: Writer,
+    @Inject(JobsService) private readonly jobs: JobsService,
+  ) {}
 
   /** Appends the result of a check this job has; a powered one only once every unpowered one has passed. */
   async append(jobId: string, result: NewResultDto): Promise<{ id: string; at: string }> {
@@ -36,8 +40,10 @@ export class ResultsService {
     }
     const { key, shown, value } = result;
     const at = new Date().toISOString();
-    const row = await ResultModel.create({ jobId, at, key, shown, value });
-    await this.jobs.touch(jobId);
-    return { id: String(row.id), at };
+    return this.writer.write(async (transaction) => {
+      const row = await ResultModel.create({ jobId, at, key, shown, value }, { transaction });
+      await this.jobs.touch(jobId, transaction);
+      return { id: String(row.id), at };
+    });
   }
 }

@@ -1,14 +1,17 @@
-import { Injectable } from '@nestjs/common';
+import { Inject, Injectable } from '@nestjs/common';
 import type { SavedDocument, WorkshopAnswer } from '@zebbit/contract';
 import type { Board, Closing, ConnectorFamily, FaultSite, WorkshopRecord } from '@zebbit/core';
 import { EMPTY_WORKSHOP, usePerYear } from '@zebbit/core';
 import { DocumentModel, JobModel, WorkshopModel } from '../database/models';
+import { Writer } from '../database/writer';
 import { badField, conflict } from '../errors/api-error';
 
 const ONLY = 1;
 
 @Injectable()
 export class WorkshopService {
+  constructor(@Inject(Writer) private readonly writer: Writer) {}
+
   /** The record, with the closed jobs by fault site and the connectors used a year, both counted from the jobs. */
   async read(now = new Date()): Promise<WorkshopAnswer> {
     const [row, jobs, closings, boards] = await Promise.all([
@@ -43,10 +46,13 @@ export class WorkshopService {
     if (body.shares && Object.values(body.shares).every((s) => s === 0)) {
       throw badField('body.shares', 'all-zero', 'One share must be above 0');
     }
-    const row = await WorkshopModel.findByPk(ONLY);
-    if ((row?.rev ?? 0) !== rev)
-      throw conflict('stale', 'The workshop was changed in another window', 'Reload to see the newer one');
-    await WorkshopModel.upsert({ id: ONLY, rev: rev + 1, body });
-    return { rev: rev + 1 };
+    return this.writer.write(async (transaction) => {
+      const row = await WorkshopModel.findByPk(ONLY, { transaction });
+      if ((row?.rev ?? 0) !== rev) {
+        throw conflict('stale', 'The workshop was changed in another window', 'Reload to see the newer one');
+      }
+      await WorkshopModel.upsert({ id: ONLY, rev: rev + 1, body }, { transaction });
+      return { rev: rev + 1 };
+    });
   }
 }

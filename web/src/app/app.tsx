@@ -1,20 +1,8 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
+import { createBrowserRouter, RouterProvider } from 'react-router';
 import { Toaster } from 'sonner';
-import { CloseUp } from '../job/close-up/close-up';
-import { HandBack } from '../job/close-up/hand-back';
-import { JobLayout } from '../job/job-layout';
-import { LookOver } from '../job/look-over/look-over';
-import { Match } from '../job/match/match';
-import { OpenUp } from '../job/open-up/open-up';
-import { Prove } from '../job/prove/prove';
-import { Rebuild } from '../job/rebuild/rebuild';
-import { TakeIn } from '../job/take-in/take-in';
-import { Trace } from '../job/trace/trace';
-import { ToPresent } from '../job/to-present';
-import { Tonight } from '../tonight/tonight';
-import { RouteError, NotHere } from './route-error';
 import { useTheme } from './theme';
+import { pages } from './pages';
 
 const queryClient = new QueryClient({
   defaultOptions: {
@@ -23,32 +11,7 @@ const queryClient = new QueryClient({
   },
 });
 
-const router = createBrowserRouter([
-  {
-    errorElement: <RouteError />,
-    children: [
-      { index: true, element: <Tonight /> },
-      {
-        path: 'jobs/:id',
-        element: <JobLayout />,
-        children: [
-          { index: true, element: <ToPresent /> },
-          { path: 'take-in', element: <TakeIn /> },
-          { path: 'open-up', element: <OpenUp /> },
-          { path: 'look-over', element: <LookOver /> },
-          { path: 'trace', element: <Trace /> },
-          { path: 'match', element: <Match /> },
-          { path: 'rebuild', element: <Rebuild /> },
-          { path: 'prove', element: <Prove /> },
-          { path: 'close-up', element: <CloseUp /> },
-          { path: 'hand-back', element: <HandBack /> },
-        ],
-      },
-      { path: 'jobs', element: <Navigate to="/" replace /> },
-      { path: '*', element: <NotHere /> },
-    ],
-  },
-]);
+const router = createBrowserRouter(pages);
 
 export function App() {
   const theme = useTheme((s) => s.theme);

@@ -1,0 +1,73 @@
+import { jest } from '@jest/globals';
+import type { JobBundle, JobSummary, StoredCard, WorkshopAnswer } from '@zebbit/contract';
+import type { DocumentKind, JobDocuments, Workshop } from '@zebbit/core';
+import { DOCUMENT_KINDS, EMPTY_DOCUMENTS, NEW_WORKSHOP } from '@zebbit/core';
+
+export interface Sent {
+  readonly method: string;
+  readonly path: string;
+  readonly body: unknown;
+}
+
+export interface FakeServer {
+  readonly sent: readonly Sent[];
+  /** The job's documents as last saved. */
+  readonly documents: () => JobDocuments;
+}
+
+interface FakeParts {
+  readonly documents?: Partial<JobDocuments>;
+  readonly bundle?: Partial<JobBundle>;
+  readonly jobs?: readonly JobSummary[];
+  readonly workshop?: Workshop;
+  readonly card?: StoredCard | null;
+  /** Answers to be given instead, by method and path. */
+  readonly refuse?: Readonly<Record<string, { readonly status: number; readonly body: unknown }>>;
+}
+
+/** One job behind `fetch`, kept in memory: what is put there is there. */
+export function fakeServer(parts: FakeParts = {}): FakeServer {
+  const sent: Sent[] = [];
+  let documents: JobDocuments = { ...EMPTY_DOCUMENTS, ...parts.documents };
+  let serial = 0;
+  const bundle = (): JobBundle => ({
+    id: 'j1',
+    createdAt: '2026-11-01T10:00:00.000Z',
+    updatedAt: '2026-11-20T10:00:00.000Z',
+    revs: { intake: 0, teardown: 0, board: 0, match: 0, rebuild: 0, closing: 0 },
+    readings: [],
+    results: [],
+    photos: [],
+    ...parts.bundle,
+    documents,
+  });
+  const workshop: WorkshopAnswer = { rev: 0, workshop: parts.workshop ?? NEW_WORKSHOP };
+
+  const answer = (method: string, path: string, body: unknown): unknown => {
+    const kind = DOCUMENT_KINDS.find((k) => path === `/api/jobs/j1/${k}`);
+    if (method === 'PUT' && kind) {
+      const saved = body as { rev: number; body: JobDocuments[DocumentKind] };
+      documents = { ...documents, [kind]: saved.body };
+      return { rev: saved.rev + 1 };
+    }
+    if (path === '/api/jobs/j1') return bundle();
+    if (path === '/api/jobs') return method === 'POST' ? bundle() : (parts.jobs ?? []);
+    if (path === '/api/workshop') return method === 'PUT' ? { rev: 1 } : workshop;
+    if (path.startsWith('/api/model-cards')) return { found: parts.card ?? null };
+    if (path.endsWith('/model-card')) return parts.card;
+    serial += 1;
+    return { id: `new${serial}`, at: '2026-11-25T10:00:00.000Z' };
+  };
+
+  global.fetch = jest.fn((input: unknown, init?: RequestInit) => {
+    const path = String(input);
+    const method = init?.method ?? 'GET';
+    const body: unknown = typeof init?.body === 'string' ? JSON.parse(init.body) : undefined;
+    if (method !== 'GET') sent.push({ method, path, body });
+    const refused = parts.refuse?.[`${method} ${path}`];
+    if (refused)
+      return Promise.resolve(new Response(JSON.stringify(refused.body), { status: refused.status }));
+    return Promise.resolve(new Response(JSON.stringify(answer(method, path, body)), { status: 200 }));
+  }) as typeof fetch;
+  return { sent, documents: () => documents };
+}

@@ -1,0 +1,76 @@
+import { describe, expect, it } from '@jest/globals';
+import { screen, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import type { JobSummary } from '@zebbit/contract';
+import { EMPTY_DOCUMENTS, jobView, nextMove, stationStates } from '@zebbit/core';
+import { fakeServer } from '../testing/fake-server';
+import { renderPage } from '../testing/render-page';
+
+const view = jobView({ ...EMPTY_DOCUMENTS, readings: [], results: [] });
+const summary = (name: string, more: Partial<JobSummary> = {}): JobSummary => ({
+  id: name,
+  name,
+  make: 'Oriel',
+  model: 'X',
+  family: 'USB Micro-B',
+  updatedAt: '2026-11-20T10:00:00.000Z',
+  states: stationStates(view),
+  next: nextMove(view),
+  ...more,
+});
+
+describe('home', () => {
+  it('shows each job with its station and next move, leading to it', async () => {
+    fakeServer({
+      jobs: [
+        summary('Tide clock'),
+        summary('Lamp', { next: { station: 'close-up', title: 'Done', why: '', tone: 'done' } }),
+      ],
+    });
+    renderPage('/');
+    const link = await screen.findByRole('link', { name: /Tide clock/ });
+    expect(link).toHaveAttribute('href', '/jobs/Tide clock/take-in');
+    expect(link).toHaveTextContent('Name the device');
+    expect(within(link).getByRole('img', { name: 'at Take in, 0 of 8 stations done' })).toBeInTheDocument();
+    expect(screen.getByRole('heading', { name: 'One job on the bench' })).toBeInTheDocument();
+    expect(screen.getByText(/1 handed back/)).toBeInTheDocument();
+  });
+  it('says what to do with none', async () => {
+    fakeServer();
+    renderPage('/');
+    expect(await screen.findByText('Start with the thing in your hand')).toBeInTheDocument();
+  });
+  it('says when the server does not answer, and asks again', async () => {
+    fakeServer({
+      refuse: { 'GET /api/jobs': { status: 500, body: { code: 'internal', message: 'Zebbit failed here' } } },
+    });
+    renderPage('/');
+    expect(await screen.findByRole('alert')).toHaveTextContent('Zebbit failed here');
+    fakeServer({ jobs: [summary('Tide clock')] });
+    await userEvent.click(screen.getByRole('button', { name: 'Try again' }));
+    expect(await screen.findByRole('link', { name: /Tide clock/ })).toBeInTheDocument();
+  });
+  it('a new job is named, made, and opened at Take in', async () => {
+    const server = fakeServer();
+    const page = renderPage('/');
+    await userEvent.keyboard('+');
+    await userEvent.type(await screen.findByLabelText('Device'), 'Handset{Enter}');
+    await screen.findByRole('navigation', { name: 'Stations' });
+    expect(page.at()).toBe('/jobs/j1/take-in');
+    expect(server.sent).toEqual([{ method: 'POST', path: '/api/jobs', body: { name: 'Handset' } }]);
+  });
+  it('what the server refuses is said beside the field', async () => {
+    fakeServer({
+      refuse: {
+        'POST /api/jobs': {
+          status: 400,
+          body: { code: 'empty', message: 'A job needs a name', path: 'name' },
+        },
+      },
+    });
+    renderPage('/');
+    await userEvent.click(screen.getByRole('button', { name: /New job/ }));
+    await userEvent.type(await screen.findByLabelText('Device'), '  {Enter}');
+    expect(await screen.findByRole('alert')).toHaveTextContent('A job needs a name');
+  });
+});
