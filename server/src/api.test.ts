@@ -421,16 +421,30 @@ describe('the house', () => {
   });
   it('many windows writing at once lose nothing', async () => {
     const ids = [await readyJob(), await readyJob(), await readyJob()];
+    const revisions = async (id: string, kind: 'match' | 'rebuild' | 'closing'): Promise<number[]> => {
+      const statuses: number[] = [];
+      for (let rev = 0; rev < 8; rev += 1) {
+        statuses.push(
+          (await http().put(`/api/jobs/${id}/${kind}`).send({ rev, body: EMPTY_DOCUMENTS[kind] })).status,
+        );
+      }
+      return statuses;
+    };
+    const reading = async (id: string): Promise<number[]> => [
+      (await http().post(`/api/jobs/${id}/readings`).send(beep)).status,
+    ];
     const statuses = await Promise.all(
-      Array.from({ length: 45 }, async (_, n) => {
-        const url = `/api/jobs/${ids[n % 3] ?? ''}`;
-        if (n < 36) return (await http().post(`${url}/readings`).send(beep)).status;
-        const kind = (['match', 'rebuild', 'closing'] as const)[Math.floor((n - 36) / 3)] ?? 'match';
-        return (await http().put(`${url}/${kind}`).send({ rev: 0, body: EMPTY_DOCUMENTS[kind] })).status;
-      }),
+      ids.flatMap((id) => [
+        ...(['match', 'rebuild', 'closing'] as const).map((kind) => revisions(id, kind)),
+        ...Array.from({ length: 12 }, () => reading(id)),
+      ]),
     );
-    expect([...new Set(statuses)].sort()).toEqual([200, 201]);
-    for (const id of ids) expect((await read(id)).readings).toHaveLength(12);
+    expect([...new Set(statuses.flat())].sort()).toEqual([200, 201]);
+    for (const id of ids) {
+      const after = await read(id);
+      expect(after.readings).toHaveLength(12);
+      expect(after.revs).toMatchObject({ match: 8, rebuild: 8, closing: 8 });
+    }
   });
   it('keeps everything through a close and a new start, with WAL and foreign keys on', async () => {
     const id = await readyJob();

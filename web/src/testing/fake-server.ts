@@ -68,6 +68,6 @@ export function fakeServer(parts: FakeParts = {}): FakeServer {
     if (refused)
       return Promise.resolve(new Response(JSON.stringify(refused.body), { status: refused.status }));
     return Promise.resolve(new Response(JSON.stringify(answer(method, path, body)), { status: 200 }));
-  }) as typeof fetch;
+  });
   return { sent, documents: () => documents };
 }
