@@ -47,6 +47,23 @@ const KEYS: readonly (readonly [string, readonly (readonly [string, string])[]])
       ['−', 'open, OL, or track ends'],
       ['/', 'swap leads'],
       ['*', 'skip this probe'],
+      ['.', 'the meter’s next mode, while nothing is typed'],
+    ],
+  ],
+  [
+    'Open up',
+    [
+      ['letter', 'a step of that kind, as on its button'],
+      ['R', 'the last kind again'],
+      ['Ctrl V', 'a picture into the step in hand'],
+    ],
+  ],
+  [
+    'Prove',
+    [
+      ['Y', 'yes'],
+      ['X', 'no'],
+      ['−', 'OL, while nothing is typed'],
     ],
   ],
 ];
