@@ -7,5 +7,5 @@ export type { PhotoUse } from './evidence.dto';
 export { firstFault } from './fault-path';
 export { PHOTO_MAX_BYTES, PHOTO_MAX_PIXELS, PHOTO_TYPES, BODY_MAX } from './limits';
 export { routes } from './routes';
-export { SharesDto, SHARE_SITES, TrayDto, WorkshopDto, SaveWorkshopDto, NewCardDto, CardQueryDto } from './workshop.dto';
+export { SharesDto, TrayDto, WorkshopDto, SaveWorkshopDto, NewCardDto, CardQueryDto } from './workshop.dto';
 export type { StoredCard } from './workshop.dto';

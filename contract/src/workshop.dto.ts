@@ -1,5 +1,4 @@
 import type { FaultSite, ModelCard, Tray, WorkshopRecord } from '@zebbit/core';
-import { FAULT_SITES } from '@zebbit/core';
 import { IsDefined, ValidateIf } from 'class-validator';
 import { Figure, Nested, OrNull, Text, Texts, Whole } from './fields';
 
@@ -14,9 +13,6 @@ export class SharesDto implements Record<FaultSite, number> {
   @Figure(0, 1e6) battery!: number;
   @Figure(0, 1e6) elsewhere!: number;
 }
-
-/** The sites a share is wanted for, in the order of the core. */
-export const SHARE_SITES = FAULT_SITES;
 
 export class TrayDto implements Tray {
   @Whole(1, 12) rows!: number;

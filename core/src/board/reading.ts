@@ -12,12 +12,3 @@ export interface Reading extends MeterShown {
   readonly black: string;
   readonly struck: boolean;
 }
-
-/** `#3 ohms 4.70 kΩ` and the like are printed from these words. */
-export const MODE_WORDS: Readonly<Record<MeterMode, string>> = {
-  continuity: 'continuity',
-  ohms: 'ohms',
-  diode: 'diode',
-  volts: 'volts',
-  seen: 'seen',
-};

@@ -225,7 +225,7 @@ describe('cautions', () => {
     expect(levels.lastIndexOf('stop')).toBeLessThan(levels.indexOf('care'));
     expect(unansweredStops(all, ['mains']).some((c) => c.code === 'mains')).toBe(false);
   });
-  it('no caution ever offers a way past an interlock', () => {
+  it('the laser caution keeps every interlock working', () => {
     const laser = cautionsFor(['laser'], [])[0];
     expect(laser?.instead).toMatch(/interlock.*left working/);
   });

@@ -1,4 +1,3 @@
-import type { Board } from '../board/board';
 import type { ProbePoint } from '../board/probe-point';
 import { spanMm } from '../board/probe-point';
 import type { WireKind } from '../material/wire-stock';
@@ -141,9 +140,4 @@ export function wireList(
       ? [{ pin: p.row.pin.label, to: p.repair.landing.label, wireMm: p.jumper.wireMm, cutMm: p.jumper.cutMm }]
       : [],
   );
-}
-
-/** Whether the board has what a plan needs at all. */
-export function hasPins(board: Board): boolean {
-  return board.rows.some((row) => row.pins.length > 0);
 }

@@ -96,7 +96,7 @@ export function KeysDialog({
       open={open}
       onOpenChange={onOpenChange}
       title="Keys and sleeves"
-      about="Every action has a key; the probe loop needs only the numeric keypad."
+      about="The probe loop needs only the numeric keypad; all else is reached with Tab."
     >
       <div className="grid grid-cols-2 gap-x-8 gap-y-5">
         {KEYS.map(([place, keys]) => (

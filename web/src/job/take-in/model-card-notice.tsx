@@ -23,7 +23,9 @@ export function ModelCardNotice() {
       className={`mb-5 rounded-[14px] p-5 ${begun ? 'border border-line bg-sheet' : 'border-2 border-copper bg-copper-soft'}`}
     >
       <h2 className="text-title font-bold">
-        You have opened a {card.make} {card.model} before
+        {begun
+          ? `Card of the ${card.make} ${card.model}`
+          : `You have opened a ${card.make} ${card.model} before`}
       </h2>
       <p className="text-second text-ink2">
         Card of {format(new Date(found.savedAt), 'd MMMM yyyy')}, {card.steps.length} steps, {found.jobs} job
@@ -31,11 +33,13 @@ export function ModelCardNotice() {
       </p>
       {card.learned !== '' && (
         <p className="mt-2">
-          <b>Learned last time:</b> {card.learned}
+          <b>Learned:</b> {card.learned}
         </p>
       )}
       {begun ? (
-        <p className="mt-2 text-second text-ink2">This job has its own steps already.</p>
+        <p className="mt-2 text-second text-ink2">
+          This job has its own steps; the card is for the next one.
+        </p>
       ) : (
         <Button tone="main" className="mt-3" onClick={start}>
           Start from the card
