@@ -17,6 +17,8 @@ function scene(seed: number, size: number): { board: Board; readings: Reading[] 
     name: '',
     kind: 'resistor',
     face: 'top',
+    package: null,
+    heatShy: false,
     value: random() < 0.5 ? 22 : 5100,
     terminals: [1, 2].map((n) => ({ id: `R${i}.${n}`, name: '', at: { x: 0, y: 0 } })),
   }));

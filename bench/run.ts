@@ -1,4 +1,5 @@
 import { benchInquiry } from './inquiry';
+import { benchPhoto } from './photo';
 import { benchNets } from './nets';
 
 const fresh = Math.floor(Date.now() % 1e6);
@@ -6,3 +7,4 @@ const seeds = [1, 2, fresh];
 process.stdout.write(`Fixed seeds 1, 2 and a fresh one, ${fresh}\n`);
 benchNets(seeds);
 benchInquiry(seeds);
+await benchPhoto([1, 2, 4, fresh]);

@@ -1,5 +1,5 @@
 import type { Board, BoardTruth } from '@zebbit/core';
-import { canProbe, EMPTY_BOARD, placeRow, probePoints } from '@zebbit/core';
+import { canProbe, EMPTY_BOARD, placeRow, probePoints, twoClicks } from '@zebbit/core';
 import type { Scene } from './scene';
 import { asComponent } from './scene';
 
@@ -29,6 +29,7 @@ function rowOf(scene: Scene): Board['rows'] {
 /** The board as a careful person would have placed it on the scenes' pictures, the scale set along each picture's width. */
 export function boardOf(scenes: readonly (readonly [Scene, StoredPicture])[]): Board {
   const faceOf = ([scene, picture]: readonly [Scene, StoredPicture]): Board => ({
+    ...EMPTY_BOARD,
     family: scene.family,
     faces: [
       {
@@ -36,11 +37,14 @@ export function boardOf(scenes: readonly (readonly [Scene, StoredPicture])[]): B
         photoId: picture.id,
         widthPx: picture.widthPx,
         heightPx: picture.heightPx,
-        scale: {
-          from: { x: scene.board.at.x * scene.pxPerMm, y: picture.heightPx / 2 },
-          to: { x: (scene.board.at.x + scene.board.size[0]) * scene.pxPerMm, y: picture.heightPx / 2 },
-          lengthMm: scene.board.size[0],
-        },
+        name: 'overview',
+        shown: true,
+        opacity: 1,
+        measure: twoClicks(
+          { x: scene.board.at.x * scene.pxPerMm, y: picture.heightPx / 2 },
+          { x: (scene.board.at.x + scene.board.size[0]) * scene.pxPerMm, y: picture.heightPx / 2 },
+          scene.board.size[0],
+        ),
       },
     ],
     rows: rowOf(scene),
@@ -49,7 +53,8 @@ export function boardOf(scenes: readonly (readonly [Scene, StoredPicture])[]): B
       name: l.name,
       face: scene.face,
       at: l.at,
-      fixing: l.through ? 'through-hole' : 'surface',
+      fixing: l.through ? ('through-hole' as const) : ('surface' as const),
+      slot: { widthMm: l.size[0], lengthMm: l.size[1], directionDeg: 90 },
       state: l.state,
     })),
     components: scene.parts.filter((p) => p.sceneryOnly !== true).map((p) => asComponent(p, scene.face)),
@@ -57,6 +62,7 @@ export function boardOf(scenes: readonly (readonly [Scene, StoredPicture])[]): B
   });
   const faces = scenes.map(faceOf);
   return {
+    ...EMPTY_BOARD,
     family: faces[0]?.family ?? null,
     faces: faces.flatMap((f) => f.faces),
     rows: faces.flatMap((f) => f.rows),

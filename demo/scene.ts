@@ -106,6 +106,8 @@ export function asComponent(part: ScenePart, face: Face): Component {
     name: part.id,
     kind: part.kind,
     face,
+    package: null,
+    heatShy: false,
     value: part.value,
     terminals: part.terminals.map((t, i) => ({
       id: `${part.id}.${i + 1}`,

@@ -17,7 +17,7 @@ export async function clickAt(
   at: { readonly x: number; readonly y: number },
   pictureWidthMm: number,
 ): Promise<void> {
-  const box = await page.locator('main svg image').boundingBox();
+  const box = await page.locator('main img').first().boundingBox();
   if (!box) throw new Error('the plate shows no picture');
   const k = box.width / pictureWidthMm;
   await page.mouse.click(box.x + at.x * k, box.y + at.y * k);

@@ -4,12 +4,12 @@ import { join } from 'node:path';
 import { homeFolder, readArguments, serve } from './serve.mjs';
 import { ensureBuilt, ensureInstalled, run } from './set-up.mjs';
 
-const { port, reset } = readArguments(['--reset']);
+const { port, reset, lan } = readArguments(['--reset', '--lan']);
 ensureInstalled();
 ensureBuilt();
 const home = join(homeFolder(), 'demo');
 if (reset) rmSync(home, { recursive: true, force: true });
-const { url, server } = await serve({ home, port });
+const { url, server } = await serve({ home, port, lan });
 const jobs = await fetch(`${url}/api/jobs`).then((r) => r.json());
 if (jobs.length === 0) {
   console.log('Loading the demo data…');

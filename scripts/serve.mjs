@@ -12,7 +12,7 @@ export function homeFolder() {
 /** Reads `--port N` and flags such as `--reset`; stops with a message on anything else. */
 export function readArguments(flags = []) {
   const args = process.argv.slice(2);
-  const out = { port: Number(process.env.ZEBBIT_PORT ?? 4173) };
+  const out = { lan: false, port: Number(process.env.ZEBBIT_PORT ?? 4173) };
   for (let i = 0; i < args.length; i += 1) {
     const arg = args[i];
     if (arg === '--port') out.port = Number(args[(i += 1)]);
@@ -30,10 +30,16 @@ export function stop(message) {
 }
 
 /** Starts the server on a folder and a port; resolves with its address once it answers. */
-export async function serve({ home, port }) {
+export async function serve({ home, port, lan = false }) {
   const server = spawn(process.execPath, ['--enable-source-maps', join(ROOT, 'server/dist/main.js')], {
     stdio: ['ignore', 'ignore', 'inherit'],
-    env: { ...process.env, ZEBBIT_HOME: home, ZEBBIT_PORT: String(port), ZEBBIT_WEB: join(ROOT, 'web/dist') },
+    env: {
+      ...process.env,
+      ZEBBIT_HOME: home,
+      ZEBBIT_PORT: String(port),
+      ZEBBIT_WEB: join(ROOT, 'web/dist'),
+      ...(lan ? { ZEBBIT_LAN: '1' } : {}),
+    },
   });
   let ended = null;
   server.on('exit', (code) => {

@@ -14,7 +14,7 @@ const files = readdirSync(source)
           .map((f) => `${name}/${f}`)
       : [name],
   )
-  .filter((f) => f.endsWith('.ts') && !f.endsWith('.test.ts') && !f.includes('test-board') && !skip.has(f));
+  .filter((f) => f.endsWith('.ts') && !f.endsWith('.test.ts') && !f.includes('/test-') && !skip.has(f));
 const names = (text, words) =>
   [...text.matchAll(new RegExp(`^export (?:async )?(?:${words}) (\\w+)`, 'gm'))].map((m) => m[1]);
 let out = `/** The doors of @zebbit/${pack}: every export by name. Written by scripts/write-index.mjs. */\n`;

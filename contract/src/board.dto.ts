@@ -1,32 +1,61 @@
 import type {
+  AreaKind,
   Board,
+  BoardArea,
+  BoardLine,
   Component,
   ComponentKind,
   ConnectorFamily,
   Face,
+  FacePair,
   FaceSheet,
+  KnownLength,
+  KnownPoint,
   Leg,
+  LegFixing,
+  LegSlot,
+  LineKind,
   LoosePoint,
+  Overlay,
   PadState,
+  PhotoMeasure,
   Pin,
   PinFunction,
   PinRow,
   PointRole,
   Terminal,
+  TrackScar,
 } from '@zebbit/core';
 import {
+  AREA_KINDS,
   COMPONENT_KINDS,
   CONNECTOR_FAMILIES,
   FACES,
+  LEG_FIXINGS,
+  LINE_KINDS,
   PAD_STATES,
   PIN_FUNCTIONS,
   POINT_ROLES,
 } from '@zebbit/core';
-import { ArrayMaxSize, ArrayMinSize, IsArray, IsDefined, IsNumber } from 'class-validator';
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  IsArray,
+  IsBoolean,
+  IsDefined,
+  IsNumber,
+  IsString,
+  Matches,
+  MaxLength,
+  Min,
+  ValidateIf,
+} from 'class-validator';
 import { Figure, Id, ListOf, Nested, OneOf, OrNull, PhotoHash, Text, Whole } from './fields';
 
 /** Places lie within a board of this size, mm. */
 const REACH_MM = 2000;
+/** SVG path data: commands and figures only. */
+const PATH_DATA = /^[MmLlHhVvCcSsQqTtAaZz\d\s,.eE+-]*$/u;
 
 export class PointDto {
   @Figure(-REACH_MM, REACH_MM) x!: number;
@@ -38,10 +67,28 @@ export class PhotoPointDto {
   @Figure(-1e5, 1e5) y!: number;
 }
 
-export class PhotoScaleDto {
+export class KnownLengthDto implements KnownLength {
   @IsDefined() @Nested(() => PhotoPointDto) from!: PhotoPointDto;
   @IsDefined() @Nested(() => PhotoPointDto) to!: PhotoPointDto;
   @Figure(0, REACH_MM) lengthMm!: number;
+}
+
+export class KnownPointDto implements KnownPoint {
+  @IsDefined() @Nested(() => PhotoPointDto) at!: PhotoPointDto;
+  @IsDefined() @Nested(() => PointDto) mm!: PointDto;
+}
+
+/** What a picture's measure is, by its kind; the core's `checkBoard` says whether it is usable. */
+class MeasureDto {
+  @OneOf(['lengths', 'plane', 'landmarks']) kind!: PhotoMeasure['kind'];
+  @ValidateIf((m: MeasureDto) => m.kind === 'lengths')
+  @ArrayMinSize(1)
+  @ListOf(() => KnownLengthDto, 24)
+  lengths?: KnownLengthDto[];
+  @ValidateIf((m: MeasureDto) => m.kind !== 'lengths')
+  @ArrayMinSize(2)
+  @ListOf(() => KnownPointDto, 120)
+  points?: KnownPointDto[];
 }
 
 export class FaceSheetDto implements FaceSheet {
@@ -49,7 +96,10 @@ export class FaceSheetDto implements FaceSheet {
   @PhotoHash() photoId!: string;
   @Whole(1, 20_000) widthPx!: number;
   @Whole(1, 20_000) heightPx!: number;
-  @OrNull() @IsDefined() @Nested(() => PhotoScaleDto) scale!: PhotoScaleDto | null;
+  @Text(60) name!: string;
+  @OrNull() @IsDefined() @Nested(() => MeasureDto) measure!: PhotoMeasure | null;
+  @IsBoolean() shown!: boolean;
+  @Figure(0, 1) opacity!: number;
 }
 
 export class PinDto implements Pin {
@@ -59,14 +109,33 @@ export class PinDto implements Pin {
   @OneOf(PAD_STATES) state!: PadState;
 }
 
+export class MeasuredPitchDto {
+  @Figure(0, 50) mm!: number;
+  @Figure(0, 50) sigmaMm!: number;
+}
+
 export class PinRowDto implements PinRow {
   @Id() id!: string;
   @OneOf(FACES) face!: Face;
   @IsDefined() @Nested(() => PointDto) first!: PointDto;
   @Figure(-360, 360) directionDeg!: number;
   @Figure(0.05, 50) pitchMm!: number;
+  @OrNull() @IsDefined() @Nested(() => MeasuredPitchDto) measuredPitch!: MeasuredPitchDto | null;
+  @OrNull()
+  @IsArray()
+  @ArrayMinSize(2)
+  @ArrayMaxSize(2)
+  @IsNumber({}, { each: true })
+  @Min(0, { each: true })
+  padMm!: [number, number] | null;
   @OrNull() @IsArray() @ArrayMaxSize(60) @IsNumber({}, { each: true }) offsetsMm!: number[] | null;
   @ListOf(() => PinDto, 60) pins!: PinDto[];
+}
+
+export class LegSlotDto implements LegSlot {
+  @Figure(0, 50) widthMm!: number;
+  @Figure(0, 50) lengthMm!: number;
+  @Figure(-3600, 3600) directionDeg!: number;
 }
 
 export class LegDto implements Leg {
@@ -74,7 +143,8 @@ export class LegDto implements Leg {
   @Text(40) name!: string;
   @OneOf(FACES) face!: Face;
   @IsDefined() @Nested(() => PointDto) at!: PointDto;
-  @OneOf(['through-hole', 'surface']) fixing!: 'through-hole' | 'surface';
+  @OneOf(LEG_FIXINGS) fixing!: LegFixing;
+  @OrNull() @IsDefined() @Nested(() => LegSlotDto) slot!: LegSlotDto | null;
   @OneOf(PAD_STATES) state!: PadState;
 }
 
@@ -89,6 +159,8 @@ export class ComponentDto implements Component {
   @Text(40) name!: string;
   @OneOf(COMPONENT_KINDS) kind!: ComponentKind;
   @OneOf(FACES) face!: Face;
+  @OrNull() @Text(20) package!: string | null;
+  @IsBoolean() heatShy!: boolean;
   @OrNull() @Figure(0, 1e10) value!: number | null;
   @ArrayMinSize(1) @ListOf(() => TerminalDto, 64) terminals!: TerminalDto[];
 }
@@ -101,11 +173,59 @@ export class LoosePointDto implements LoosePoint {
   @OneOf(POINT_ROLES) role!: PointRole;
 }
 
+export class TrackScarDto implements TrackScar {
+  @Figure(0, REACH_MM) atMm!: number;
+  @OneOf(['cracked', 'torn']) kind!: TrackScar['kind'];
+  @Figure(0, REACH_MM) lengthMm!: number;
+}
+
+export class BoardLineDto implements BoardLine {
+  @Id() id!: string;
+  @Text(40) name!: string;
+  @OneOf(LINE_KINDS) kind!: LineKind;
+  @OneOf(FACES) face!: Face;
+  @ArrayMinSize(2) @ListOf(() => PointDto, 400) points!: PointDto[];
+  @ListOf(() => TrackScarDto, 40) scars!: TrackScarDto[];
+}
+
+export class BoardAreaDto implements BoardArea {
+  @Id() id!: string;
+  @Text(40) name!: string;
+  @OneOf(AREA_KINDS) kind!: AreaKind;
+  @OneOf(FACES) face!: Face;
+  @ArrayMinSize(3) @ListOf(() => PointDto, 400) points!: PointDto[];
+}
+
+export class OverlayDto implements Overlay {
+  @Id() id!: string;
+  @Text(60) name!: string;
+  @OneOf(FACES) face!: Face;
+  @IsArray()
+  @ArrayMaxSize(2000)
+  @IsString({ each: true })
+  @MaxLength(20_000, { each: true })
+  @Matches(PATH_DATA, { each: true })
+  paths!: string[];
+  @ArrayMinSize(2) @ListOf(() => PointDto, 2) from!: [PointDto, PointDto];
+  @ArrayMinSize(2) @ListOf(() => PointDto, 2) to!: [PointDto, PointDto];
+  @IsBoolean() shown!: boolean;
+}
+
+export class FacePairDto implements FacePair {
+  @IsDefined() @Nested(() => PointDto) top!: PointDto;
+  @IsDefined() @Nested(() => PointDto) bottom!: PointDto;
+}
+
 export class BoardDto implements Board {
   @OrNull() @OneOf(CONNECTOR_FAMILIES) family!: ConnectorFamily | null;
-  @ListOf(() => FaceSheetDto, 2) faces!: FaceSheetDto[];
-  @ListOf(() => PinRowDto, 8) rows!: PinRowDto[];
-  @ListOf(() => LegDto, 40) legs!: LegDto[];
-  @ListOf(() => ComponentDto, 300) components!: ComponentDto[];
-  @ListOf(() => LoosePointDto, 300) points!: LoosePointDto[];
+  @ListOf(() => FaceSheetDto, 16) faces!: FaceSheetDto[];
+  @ListOf(() => PinRowDto, 40) rows!: PinRowDto[];
+  @ListOf(() => LegDto, 80) legs!: LegDto[];
+  @ListOf(() => ComponentDto, 1000) components!: ComponentDto[];
+  @ListOf(() => LoosePointDto, 1000) points!: LoosePointDto[];
+  @ListOf(() => BoardLineDto, 500) lines!: BoardLineDto[];
+  @ListOf(() => BoardAreaDto, 200) areas!: BoardAreaDto[];
+  @ListOf(() => OverlayDto, 20) overlays!: OverlayDto[];
+  @ListOf(() => FacePairDto, 40) facePairs!: FacePairDto[];
+  @IsArray() @ArrayMaxSize(3000) @IsString({ each: true }) @MaxLength(64, { each: true }) locked!: string[];
 }

@@ -56,7 +56,18 @@ describe('documents', () => {
         rev: 0,
         body: {
           ...board,
-          faces: [{ face: 'top', photoId: '../../etc/passwd', widthPx: 1, heightPx: 1, scale: null }],
+          faces: [
+            {
+              face: 'top',
+              photoId: '../../etc/passwd',
+              widthPx: 1,
+              heightPx: 1,
+              name: '',
+              shown: true,
+              opacity: 1,
+              measure: null,
+            },
+          ],
         },
       },
       /^body\.faces\.0\.photoId/,

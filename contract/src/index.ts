@@ -1,11 +1,13 @@
 /** The doors of @zebbit/contract: every export by name. Written by scripts/write-index.mjs. */
 export type { ApiFailure, PhotoEntry, JobSummary, JobBundle, SavedDocument, WorkshopAnswer } from './answers';
-export { PointDto, PhotoPointDto, PhotoScaleDto, FaceSheetDto, PinDto, PinRowDto, LegDto, TerminalDto, ComponentDto, LoosePointDto, BoardDto } from './board.dto';
+export { PointDto, PhotoPointDto, KnownLengthDto, KnownPointDto, FaceSheetDto, PinDto, MeasuredPitchDto, PinRowDto, LegSlotDto, LegDto, TerminalDto, ComponentDto, LoosePointDto, TrackScarDto, BoardLineDto, BoardAreaDto, OverlayDto, FacePairDto, BoardDto } from './board.dto';
 export { TriageAnswerDto, WorthDto, IntakeDto, FastenersDto, WireNoteDto, OpeningStepDto, TeardownDto, MatchDto, PinChoiceDto, RebuildDto, FastenersBackDto, ClosingDto, DOCUMENT_DTOS, SaveIntakeDto, SaveTeardownDto, SaveBoardDto, SaveMatchDto, SaveRebuildDto, SaveClosingDto } from './documents.dto';
 export { NewReadingDto, StrikeDto, NewResultDto, PHOTO_USES, NewPhotoDto, NewJobDto } from './evidence.dto';
 export type { PhotoUse } from './evidence.dto';
 export { firstFault } from './fault-path';
 export { PHOTO_MAX_BYTES, PHOTO_MAX_PIXELS, PHOTO_TYPES, BODY_MAX } from './limits';
+export { PHONE_MINUTES, FROM_PHONE } from './phone';
+export type { PhoneLink, PhotoArrived } from './phone';
 export { routes } from './routes';
 export { SharesDto, TrayDto, WorkshopDto, SaveWorkshopDto, NewCardDto, CardQueryDto } from './workshop.dto';
 export type { StoredCard } from './workshop.dto';

@@ -10,6 +10,8 @@ export const routes = {
     `/api/jobs/${encodeURIComponent(id)}/readings/${encodeURIComponent(reading)}`,
   results: (id: string) => `/api/jobs/${encodeURIComponent(id)}/results`,
   photos: (id: string) => `/api/jobs/${encodeURIComponent(id)}/photos`,
+  phoneLink: (id: string) => `/api/jobs/${encodeURIComponent(id)}/phone-link`,
+  events: (id: string) => `/api/jobs/${encodeURIComponent(id)}/events`,
   workshop: () => '/api/workshop',
   modelCard: (make: string, model: string) =>
     `/api/model-cards?${new URLSearchParams({ make, model }).toString()}`,

@@ -25,7 +25,7 @@ let app: NestExpressApplication;
 
 beforeAll(async () => {
   home = await mkdtemp(join(tmpdir(), 'zebbit-test-'));
-  app = await buildApp({ home, port: 0, webRoot: null });
+  app = await buildApp({ home, port: 0, webRoot: null, lan: false });
   await app.init();
 });
 
@@ -157,7 +157,21 @@ describe('documents', () => {
     [{ ...board, rows: [{ ...row, pitchMm: null }] }, 'body.rows.0.pitchMm'],
     [{ ...board, points: [pour, pour] }, 'body.points.1.id'],
     [
-      { ...board, faces: [{ face: 'top', photoId: 'a'.repeat(64), widthPx: 10, heightPx: 10, scale: null }] },
+      {
+        ...board,
+        faces: [
+          {
+            face: 'top',
+            photoId: 'a'.repeat(64),
+            widthPx: 10,
+            heightPx: 10,
+            name: '',
+            shown: true,
+            opacity: 1,
+            measure: null,
+          },
+        ],
+      },
       'body.faces.0.photoId',
     ],
     [
@@ -169,11 +183,17 @@ describe('documents', () => {
             photoId: 'a'.repeat(64),
             widthPx: 10,
             heightPx: 10,
-            scale: { from: { x: 0, y: 0 }, to: { x: 9, y: 0 }, lengthMm: 0 },
+            name: '',
+            shown: true,
+            opacity: 1,
+            measure: {
+              kind: 'lengths',
+              lengths: [{ from: { x: 0, y: 0 }, to: { x: 9, y: 0 }, lengthMm: 0 }],
+            },
           },
         ],
       },
-      'body.faces.0.scale.lengthMm',
+      'body.faces.0.measure.lengths.0.lengthMm',
     ],
     [{ ...board, notes: 'x' }, 'body.notes'],
   ])('a wrong board is refused whole, naming the field (%#)', async (body, path) => {
@@ -451,7 +471,7 @@ describe('the house', () => {
     await http().post(`/api/jobs/${id}/readings`).send(beep).expect(201);
     const before = await read(id);
     await app.close();
-    app = await buildApp({ home, port: 0, webRoot: null });
+    app = await buildApp({ home, port: 0, webRoot: null, lan: false });
     await app.init();
     expect(await read(id)).toEqual(before);
     const db = await openDatabase(home);

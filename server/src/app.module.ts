@@ -4,6 +4,7 @@ import { ServeStaticModule } from '@nestjs/serve-static';
 import { DatabaseModule } from './database/database.module';
 import { DocumentsModule } from './documents/documents.module';
 import { JobsModule } from './jobs/jobs.module';
+import { PhoneModule } from './phone/phone.module';
 import { PhotosModule } from './photos/photos.module';
 import { ModelCardsModule } from './models/model-cards.module';
 import { ReadingsModule } from './readings/readings.module';
@@ -49,6 +50,7 @@ export class AppModule {
         ReadingsModule,
         ResultsModule,
         PhotosModule,
+        PhoneModule,
         WorkshopModule,
         ModelCardsModule,
         ...web,

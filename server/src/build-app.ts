@@ -5,6 +5,7 @@ import helmet from 'helmet';
 import { AppModule } from './app.module';
 import { FailureFilter } from './errors/failure.filter';
 import { strictValidation } from './errors/validation';
+import { lanGuard } from './phone/lan-guard';
 import { describeApi } from './openapi';
 import type { Settings } from './settings';
 
@@ -14,6 +15,7 @@ export async function buildApp(settings: Settings): Promise<NestExpressApplicati
     bodyParser: false,
     logger: ['error', 'warn'],
   });
+  app.use(lanGuard(settings));
   app.useBodyParser('json', { limit: BODY_MAX });
   app.use(
     helmet({

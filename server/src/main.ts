@@ -4,6 +4,8 @@ import { readSettings } from './settings';
 
 const settings = readSettings(process.env);
 const app = await buildApp(settings);
-// This machine only: there is no login.
-await app.listen(settings.port, '127.0.0.1');
-process.stdout.write(`Zebbit serves on ${(await app.getUrl()).replace('[::1]', '127.0.0.1')}\n`);
+// This machine only, since there is no login; with ZEBBIT_LAN phones too, who reach nothing but the picture page (lan-guard).
+await app.listen(settings.port, settings.lan ? '0.0.0.0' : '127.0.0.1');
+process.stdout.write(
+  `Zebbit serves on ${(await app.getUrl()).replace('[::1]', '127.0.0.1').replace('0.0.0.0', '127.0.0.1')}\n`,
+);

@@ -1,12 +1,11 @@
 import { describe, expect, it } from '@jest/globals';
-import fc from 'fast-check';
+import { twoClicks } from '../geometry/photo-measure';
 import { CONNECTOR_FAMILIES, FAMILIES } from '../connector/family';
-import type { Board } from './board';
+import type { Board, BoardLine } from './board';
 import { EMPTY_BOARD } from './board';
 import { checkBoard } from './check-board';
 import { freshId, placeRow } from './place-row';
 import { pinPoint, probePoints, spanMm } from './probe-point';
-import { setScale } from './rescale';
 import { testBoard, testPart, testPoint } from './test-board';
 
 const order = {
@@ -60,7 +59,16 @@ describe('placeRow', () => {
 });
 
 describe('checkBoard', () => {
-  const face = { face: 'top', photoId: 'x', widthPx: 10, heightPx: 10, scale: null } as const;
+  const face = {
+    face: 'top',
+    photoId: 'x',
+    widthPx: 10,
+    heightPx: 10,
+    name: '',
+    shown: true,
+    opacity: 1,
+    measure: null,
+  } as const;
   it('passes an honest board', () => {
     expect(
       checkBoard({
@@ -75,58 +83,33 @@ describe('checkBoard', () => {
       path: 'points.1.id',
     });
   });
-  it('names a scale of no length and two pictures of a face', () => {
-    const scale = { from: { x: 0, y: 0 }, to: { x: 9, y: 0 }, lengthMm: 0 };
-    expect(checkBoard({ ...EMPTY_BOARD, faces: [{ ...face, scale }] })).toMatchObject({
-      path: 'faces.0.scale.lengthMm',
+  it('names a length of nothing, clicks in one place and a scar beyond its track', () => {
+    const with_ = (lengthMm: number, x: number): Board => ({
+      ...EMPTY_BOARD,
+      faces: [{ ...face, measure: twoClicks({ x: 0, y: 0 }, { x, y: 0 }, lengthMm) }],
     });
-    expect(
-      checkBoard({
-        ...EMPTY_BOARD,
-        faces: [{ ...face, scale: { ...scale, to: { x: 0, y: 0 }, lengthMm: 4 } }],
-      }),
-    ).toMatchObject({ path: 'faces.0.scale.to' });
-    expect(checkBoard({ ...EMPTY_BOARD, faces: [face, face] })).toMatchObject({ path: 'faces.1.face' });
+    expect(checkBoard(with_(0, 9))).toMatchObject({ path: 'faces.0.measure.lengths.0.lengthMm' });
+    expect(checkBoard(with_(4, 0))).toMatchObject({ path: 'faces.0.measure.lengths.0.to' });
+    const line: BoardLine = {
+      id: 'track1',
+      name: '',
+      kind: 'track',
+      face: 'top',
+      points: [
+        { x: 0, y: 0 },
+        { x: 3, y: 4 },
+      ],
+      scars: [{ atMm: 6, kind: 'cracked', lengthMm: 0 }],
+    };
+    expect(checkBoard({ ...EMPTY_BOARD, lines: [line] })).toMatchObject({
+      code: 'scar-off-track',
+      path: 'lines.0.scars.0.atMm',
+    });
   });
   it('names offsets that do not fit the pins', () => {
     expect(
       checkBoard({ ...EMPTY_BOARD, rows: [{ ...placeRow(EMPTY_BOARD, order), offsetsMm: [0] }] }),
     ).toMatchObject({ path: 'rows.0.offsetsMm' });
-  });
-});
-
-describe('setScale', () => {
-  it('keeps what was clicked where it was on the picture, and the pitch as it is', () => {
-    const board: Board = {
-      ...testBoard([testPoint('p', 'plain', 10, 20)], [testPart('R1', 'resistor', 22, 3, 4)]),
-      faces: [
-        {
-          face: 'top',
-          photoId: 'x',
-          widthPx: 100,
-          heightPx: 100,
-          scale: { from: { x: 0, y: 0 }, to: { x: 100, y: 0 }, lengthMm: 10 },
-        },
-      ],
-      rows: [placeRow(EMPTY_BOARD, order)],
-    };
-    fc.assert(
-      fc.property(fc.double({ min: 0.5, max: 80, noNaN: true }), (lengthMm) => {
-        const moved = setScale(board, 'top', { from: { x: 0, y: 0 }, to: { x: 100, y: 0 }, lengthMm });
-        expect((moved.points[0]?.at.x ?? 0) / (lengthMm / 100)).toBeCloseTo(10 / 0.1, 6);
-        expect(moved.rows[0]?.pitchMm).toBe(0.65);
-        const back = setScale(moved, 'top', { from: { x: 0, y: 0 }, to: { x: 100, y: 0 }, lengthMm: 10 });
-        expect(back.points[0]?.at.x).toBeCloseTo(10, 9);
-      }),
-    );
-  });
-  it('refuses a face without a picture and a length of 0', () => {
-    expect(() =>
-      setScale(EMPTY_BOARD, 'top', { from: { x: 0, y: 0 }, to: { x: 9, y: 0 }, lengthMm: 3 }),
-    ).toThrow(RangeError);
-    expect(() =>
-      setScale(EMPTY_BOARD, 'top', { from: { x: 0, y: 0 }, to: { x: 9, y: 0 }, lengthMm: 0 }),
-    ).toThrow(RangeError);
   });
 });
 

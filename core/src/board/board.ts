@@ -1,19 +1,26 @@
 import type { ConnectorFamily } from '../connector/family';
 import type { PinFunction } from '../connector/pin-function';
-import type { PhotoScale } from '../geometry/photo-scale';
+import type { PhotoMeasure } from '../geometry/photo-measure';
 import type { BoardPoint } from '../geometry/point';
 import type { PadState } from './pad-state';
 
 export const FACES = ['top', 'bottom'] as const;
 export type Face = (typeof FACES)[number];
 
-/** The picture of one face. Nothing can be placed on a face before its scale is set. */
+/**
+ * A picture of one face. A face may have several (an overview, close-ups): the first of them is its base, in whose millimetres all
+ * things of the face are kept. Nothing can be placed on a face before its base is measured.
+ */
 export interface FaceSheet {
   readonly face: Face;
   readonly photoId: string;
   readonly widthPx: number;
   readonly heightPx: number;
-  readonly scale: PhotoScale | null;
+  readonly name: string;
+  readonly measure: PhotoMeasure | null;
+  readonly shown: boolean;
+  /** 0 clear to 1 solid. */
+  readonly opacity: number;
 }
 
 export interface Pin {
@@ -31,9 +38,24 @@ export interface PinRow {
   /** Way the row runs from its first pin, degrees, 0 to the right, 90 down. */
   readonly directionDeg: number;
   readonly pitchMm: number;
+  /** Pitch as the two end pads measured it, mm, one standard deviation beside it; `null` where it was only typed. */
+  readonly measuredPitch: { readonly mm: number; readonly sigmaMm: number } | null;
+  /** Size of one pad, mm: across the row and along the pin; `null` where it was not measured. */
+  readonly padMm: readonly [across: number, along: number] | null;
   /** Distance of each pin from the first where the row is not even; `null` where it is. */
   readonly offsetsMm: readonly number[] | null;
   readonly pins: readonly Pin[];
+}
+
+/** `peg`: a hole without metal that only places the connector. */
+export const LEG_FIXINGS = ['through-hole', 'surface', 'peg'] as const;
+export type LegFixing = (typeof LEG_FIXINGS)[number];
+
+/** An opening or a land: as long as wide when round; the direction is that of its length, 0 to the right, 90 down. */
+export interface LegSlot {
+  readonly widthMm: number;
+  readonly lengthMm: number;
+  readonly directionDeg: number;
 }
 
 /** What anchors the connector's shell to the board. */
@@ -42,7 +64,9 @@ export interface Leg {
   readonly name: string;
   readonly face: Face;
   readonly at: BoardPoint;
-  readonly fixing: 'through-hole' | 'surface';
+  readonly fixing: LegFixing;
+  /** Land, hole or slot, mm; `null` where it was not measured. */
+  readonly slot: LegSlot | null;
   readonly state: PadState;
 }
 
@@ -75,6 +99,10 @@ export interface Component {
   readonly name: string;
   readonly kind: ComponentKind;
   readonly face: Face;
+  /** Case size it was placed as, such as `0402`; `null` where its terminals were clicked one by one. */
+  readonly package: string | null;
+  /** Melts, pops or cracks when the port is heated: a plastic, an electrolytic, an LED, a cell. */
+  readonly heatShy: boolean;
   /** Ohms for a resistor, farads for a capacitor; `null` while unknown or meaningless. */
   readonly value: number | null;
   readonly terminals: readonly Terminal[];
@@ -101,8 +129,59 @@ export interface LoosePoint {
   readonly role: PointRole;
 }
 
+/** A break in a track, at a distance along it from its first point. */
+export interface TrackScar {
+  readonly atMm: number;
+  readonly kind: 'cracked' | 'torn';
+  /** How much of it is gone, mm; 0 for a crack. */
+  readonly lengthMm: number;
+}
+
+export const LINE_KINDS = ['track', 'edge'] as const;
+export type LineKind = (typeof LINE_KINDS)[number];
+
+/** A track as it is seen, or a stretch of the board's edge. */
+export interface BoardLine {
+  readonly id: string;
+  readonly name: string;
+  readonly kind: LineKind;
+  readonly face: Face;
+  readonly points: readonly BoardPoint[];
+  readonly scars: readonly TrackScar[];
+}
+
+export const AREA_KINDS = ['plane', 'tall', 'screw', 'moving', 'plastic', 'heat-shy'] as const;
+export type AreaKind = (typeof AREA_KINDS)[number];
+
+/** A piece of the face: a copper plane, or a place to keep wires or heat out of. */
+export interface BoardArea {
+  readonly id: string;
+  readonly name: string;
+  readonly kind: AreaKind;
+  readonly face: Face;
+  readonly points: readonly BoardPoint[];
+}
+
+/** A drawing laid on the picture by two of its points: its own millimetres, and where they lie on the board. */
+export interface Overlay {
+  readonly id: string;
+  readonly name: string;
+  readonly face: Face;
+  /** Outlines as SVG path data in the drawing's own millimetres. */
+  readonly paths: readonly string[];
+  readonly from: readonly [BoardPoint, BoardPoint];
+  readonly to: readonly [BoardPoint, BoardPoint];
+  readonly shown: boolean;
+}
+
+/** One thing seen on both faces, a hole or a corner, in the millimetres of each. */
+export interface FacePair {
+  readonly top: BoardPoint;
+  readonly bottom: BoardPoint;
+}
+
 /**
- * A job's board. Every id (row, pin, leg, component, terminal, point) is unique within it: `checkBoard` holds that,
+ * A job's board. Every id (row, pin, leg, component, terminal, point, line, area, overlay) is unique within it: `checkBoard` holds that,
  * and everything that takes a Board relies on it. Places are board millimetres of their face.
  */
 export interface Board {
@@ -112,6 +191,25 @@ export interface Board {
   readonly legs: readonly Leg[];
   readonly components: readonly Component[];
   readonly points: readonly LoosePoint[];
+  readonly lines: readonly BoardLine[];
+  readonly areas: readonly BoardArea[];
+  readonly overlays: readonly Overlay[];
+  /** What lays the bottom face on the top face. */
+  readonly facePairs: readonly FacePair[];
+  /** Ids of things that are neither moved nor taken away. */
+  readonly locked: readonly string[];
 }
 
-export const EMPTY_BOARD: Board = { family: null, faces: [], rows: [], legs: [], components: [], points: [] };
+export const EMPTY_BOARD: Board = {
+  family: null,
+  faces: [],
+  rows: [],
+  legs: [],
+  components: [],
+  points: [],
+  lines: [],
+  areas: [],
+  overlays: [],
+  facePairs: [],
+  locked: [],
+};

@@ -1,8 +1,9 @@
-import { readScale } from '../geometry/photo-scale';
+import { readFrame } from '../geometry/photo-measure';
 import type { Board } from './board';
+import { lineLengthMm } from './board-line';
 
 export interface BoardFault {
-  readonly code: 'duplicate-id' | 'two-pictures' | 'bad-scale' | 'offsets-mismatch';
+  readonly code: 'duplicate-id' | 'bad-measure' | 'offsets-mismatch' | 'scar-off-track';
   /** Path of the field at fault, as in `faces.0.scale.lengthMm`. */
   readonly path: string;
   readonly message: string;
@@ -20,12 +21,15 @@ function idPaths(board: Board): (readonly [string, string])[] {
       ...c.terminals.map((t, k) => [t.id, `components.${i}.terminals.${k}.id`] as const),
     ]),
     ...board.points.map((point, i) => [point.id, `points.${i}.id`] as const),
+    ...board.lines.map((line, i) => [line.id, `lines.${i}.id`] as const),
+    ...board.areas.map((area, i) => [area.id, `areas.${i}.id`] as const),
+    ...board.overlays.map((o, i) => [o.id, `overlays.${i}.id`] as const),
   ];
 }
 
 /**
- * The invariants of a Board that field-by-field validation cannot see: ids unique, one picture a face, usable scales,
- * as many offsets as pins. Returns the first fault, or `null` when the board is sound.
+ * The invariants of a Board that field-by-field validation cannot see: ids unique, usable measures, as many
+ * offsets as pins, scars on their track. Returns the first fault, or `null` when the board is sound.
  */
 export function checkBoard(board: Board): BoardFault | null {
   const seen = new Set<string>();
@@ -35,18 +39,19 @@ export function checkBoard(board: Board): BoardFault | null {
     seen.add(id);
   }
   for (const [i, sheet] of board.faces.entries()) {
-    if (board.faces.findIndex((f) => f.face === sheet.face) !== i) {
+    const verdict = sheet.measure && readFrame(sheet.measure);
+    if (verdict && !verdict.ok)
+      return { code: 'bad-measure', path: `faces.${i}.measure.${verdict.path}`, message: verdict.message };
+  }
+  for (const [i, line] of board.lines.entries()) {
+    const length = lineLengthMm(line.points);
+    const scar = line.scars.findIndex((s) => s.atMm < 0 || s.atMm > length + 1e-6);
+    if (scar >= 0)
       return {
-        code: 'two-pictures',
-        path: `faces.${i}.face`,
-        message: `The ${sheet.face} face has two pictures`,
+        code: 'scar-off-track',
+        path: `lines.${i}.scars.${scar}.atMm`,
+        message: `The line is ${length.toFixed(1)} mm long; its scar lies beyond its end`,
       };
-    }
-    const verdict = sheet.scale && readScale(sheet.scale);
-    if (verdict && !verdict.ok) {
-      const field = verdict.code === 'no-length' ? 'lengthMm' : 'to';
-      return { code: 'bad-scale', path: `faces.${i}.scale.${field}`, message: verdict.message };
-    }
   }
   for (const [i, row] of board.rows.entries()) {
     if (row.offsetsMm && row.offsetsMm.length !== row.pins.length) {

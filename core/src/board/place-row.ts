@@ -12,6 +12,8 @@ export interface RowOrder {
   readonly count: number;
   /** Pin 1 (or A1) at the far end of the row. */
   readonly mirrored: boolean;
+  readonly measuredPitch?: PinRow['measuredPitch'];
+  readonly padMm?: PinRow['padMm'];
 }
 
 /** A short id not yet on the board: `row1`, `R7` and so on by prefix. */
@@ -21,6 +23,9 @@ export function freshId(board: Board, prefix: string): string {
     ...board.legs.map((l) => l.id),
     ...board.components.map((c) => c.id),
     ...board.points.map((p) => p.id),
+    ...board.lines.map((l) => l.id),
+    ...board.areas.map((a) => a.id),
+    ...board.overlays.map((o) => o.id),
   ]);
   let n = 1;
   while (taken.has(`${prefix}${n}`)) n += 1;
@@ -57,6 +62,8 @@ export function placeRow(board: Board, order: RowOrder): PinRow {
     first: order.first,
     directionDeg: order.directionDeg,
     pitchMm: order.pitchMm,
+    measuredPitch: order.measuredPitch ?? null,
+    padMm: order.padMm ?? null,
     offsetsMm: uneven ? offsets.map((at) => Number((at * scale).toFixed(4))) : null,
     pins,
   };

@@ -1,5 +1,7 @@
 import type { BoardPoint } from '../geometry/point';
 import { boardPoint } from '../geometry/point';
+import type { FaceRegister } from './face-register';
+import { acrossFaces } from './face-register';
 import type { Board, Component, Face, Leg, LoosePoint, Pin, PinRow } from './board';
 
 /** Anything a probe can touch, with what it belongs to. */
@@ -67,7 +69,8 @@ export function probePoints(board: Board): ProbePoint[] {
   return [...pins, ...legs, ...terminals, ...loose];
 }
 
-/** Straight distance in mm between two points of one face, or `null` across faces, whose pictures are not aligned. */
-export function spanMm(a: ProbePoint, b: ProbePoint): number | null {
-  return a.face === b.face ? Math.hypot(a.at.x - b.at.x, a.at.y - b.at.y) : null;
+/** Straight distance in mm between two points, as the board is seen through; `null` across faces that are not laid on each other. */
+export function spanMm(a: ProbePoint, b: ProbePoint, register: FaceRegister | null = null): number | null {
+  const there = acrossFaces(register, b.at, b.face, a.face);
+  return there && Math.hypot(a.at.x - there.x, a.at.y - there.y);
 }

@@ -20,6 +20,8 @@ export function testPart(
     name: id,
     kind,
     face: 'top',
+    package: null,
+    heatShy: false,
     value,
     terminals: [
       { id: `${id}.1`, name: '1', at: { x, y } },

@@ -1,7 +1,37 @@
+import type { Board, FaceSheet } from '../board/board';
+import type { KnownLength } from '../geometry/photo-measure';
 import { usualStep } from '../teardown/step';
 import type { OpeningStep } from '../teardown/step';
 import type { DocumentKind, JobDocuments } from './job-record';
 import { DOCUMENT_KINDS, EMPTY_DOCUMENTS } from './job-record';
+
+type StoredSheet = Partial<FaceSheet> & { readonly scale?: KnownLength | null };
+
+/** A picture of before several lengths and known points: its two clicks become the one known length. */
+function completeSheet({ scale, ...sheet }: StoredSheet): FaceSheet {
+  return {
+    face: 'top',
+    photoId: '',
+    widthPx: 1,
+    heightPx: 1,
+    name: 'overview',
+    shown: true,
+    opacity: 1,
+    measure: scale ? { kind: 'lengths', lengths: [scale] } : null,
+    ...sheet,
+  };
+}
+
+/** A board of an earlier version: what was not there yet is empty, and was not measured. */
+function completeBoard(board: Board): Board {
+  return {
+    ...board,
+    faces: board.faces.map(completeSheet),
+    rows: board.rows.map((r) => ({ ...{ measuredPitch: null, padMm: null }, ...r })),
+    legs: board.legs.map((l) => ({ ...{ slot: null }, ...l })),
+    components: board.components.map((c) => ({ ...{ package: null, heatShy: false }, ...c })),
+  };
+}
 
 type Stored = { readonly [K in DocumentKind]?: Partial<JobDocuments[K]> | undefined };
 
@@ -34,5 +64,9 @@ export function completeDocuments(stored: Stored): JobDocuments {
   const whole = Object.fromEntries(
     DOCUMENT_KINDS.map((kind) => [kind, { ...EMPTY_DOCUMENTS[kind], ...stored[kind] }]),
   ) as unknown as JobDocuments;
-  return { ...whole, teardown: { ...whole.teardown, steps: whole.teardown.steps.map(completeStep) } };
+  return {
+    ...whole,
+    board: completeBoard(whole.board),
+    teardown: { ...whole.teardown, steps: whole.teardown.steps.map(completeStep) },
+  };
 }

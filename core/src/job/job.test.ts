@@ -2,6 +2,7 @@ import { describe, expect, it } from '@jest/globals';
 import { EMPTY_BOARD } from '../board/board';
 import { placeRow } from '../board/place-row';
 import { testPart, testPoint, testReading } from '../board/test-board';
+import { twoClicks } from '../geometry/photo-measure';
 import { batteryGate } from '../teardown/battery-gate';
 import { closingOrder } from '../teardown/closing-order';
 import { fastenerGaps } from '../teardown/fasteners';
@@ -52,7 +53,10 @@ const scaled = {
   photoId: 'x',
   widthPx: 100,
   heightPx: 100,
-  scale: { from: { x: 0, y: 0 }, to: { x: 90, y: 0 }, lengthMm: 9 },
+  name: 'overview',
+  shown: true,
+  opacity: 1,
+  measure: twoClicks({ x: 0, y: 0 }, { x: 90, y: 0 }, 9),
 } as const;
 const row = placeRow(EMPTY_BOARD, {
   family: 'micro-b',
@@ -72,8 +76,24 @@ const looked: JobRecord = {
     faces: [scaled],
     rows: [{ ...row, pins: row.pins.map((p, i) => ({ ...p, state: i === 0 ? 'torn' : 'sound' })) }],
     legs: [
-      { id: 'leg1', name: 'left', face: 'top', at: { x: -2, y: 0 }, fixing: 'through-hole', state: 'sound' },
-      { id: 'leg2', name: 'right', face: 'top', at: { x: 5, y: 0 }, fixing: 'through-hole', state: 'sound' },
+      {
+        id: 'leg1',
+        name: 'left',
+        face: 'top',
+        at: { x: -2, y: 0 },
+        fixing: 'through-hole',
+        slot: null,
+        state: 'sound',
+      },
+      {
+        id: 'leg2',
+        name: 'right',
+        face: 'top',
+        at: { x: 5, y: 0 },
+        fixing: 'through-hole',
+        slot: null,
+        state: 'sound',
+      },
     ],
     components: [testPart('F1', 'fuse', null, 6, 8)],
     points: [testPoint('pour', 'pour', 9, 9)],

@@ -75,9 +75,9 @@ function openUp({ record, battery }: JobView): Move {
 }
 
 function lookOver({ record, pins }: JobView): Move {
-  const sheet = record.board.faces.find((f) => f.scale) ?? record.board.faces[0];
+  const sheet = record.board.faces.find((f) => f.measure) ?? record.board.faces[0];
   if (!sheet) return move('Photograph the board', 'Straight from above, clean, the torn port in the middle.');
-  if (!sheet.scale)
+  if (!sheet.measure)
     return move(
       'Set the scale: two clicks, one length',
       'Pick something you can measure with a caliper; far apart is better.',

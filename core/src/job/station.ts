@@ -1,4 +1,5 @@
-import { readScale } from '../geometry/photo-scale';
+import { FACES } from '../board/board';
+import { faceFrame } from '../board/measure-face';
 import { isSettled } from '../rebuild/rebuild-plan';
 import { fastenerGaps } from '../teardown/fasteners';
 import { unansweredStops } from '../triage/cautions';
@@ -38,7 +39,7 @@ const DONE: Readonly<Record<Station, (view: JobView) => boolean>> = {
     unansweredStops(cautions, record.intake.answeredStops).length === 0,
   'open-up': ({ record, battery }) => record.teardown.opened && (battery.open || battery.code === 'in-again'),
   'look-over': ({ record, pins }) =>
-    record.board.faces.some((f) => f.scale !== null && readScale(f.scale).ok) &&
+    FACES.some((face) => faceFrame(record.board, face) !== null) &&
     pins.length > 0 &&
     pins.every((p) => p.pin.pin.state !== 'unchecked'),
   trace: ({ pins }) =>

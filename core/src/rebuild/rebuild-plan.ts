@@ -1,3 +1,4 @@
+import type { FaceRegister } from '../board/face-register';
 import type { ProbePoint } from '../board/probe-point';
 import { spanMm } from '../board/probe-point';
 import type { WireKind } from '../material/wire-stock';
@@ -71,8 +72,9 @@ function planJumper(
   choice: PinChoice | undefined,
   tailMm: number,
   demand: PinDemand,
+  register: FaceRegister | null,
 ): JumperPlan {
-  const span = choice?.spanMm ?? (to ? spanMm(from, to) : null);
+  const span = choice?.spanMm ?? (to ? spanMm(from, to, register) : null);
   const cut = span === null ? null : span + 2 * tailMm;
   const usable = cut !== null && cut > 0 ? cut : null;
   const advised = usable === null ? null : advise(usable, demand);
@@ -118,7 +120,7 @@ export function rebuildPlan(
     const demand = pinDemand(pin.pin.function, deviceCurrentA);
     const jumper =
       repair.kind === 'jumper'
-        ? planJumper(pin, ctx.byId.get(repair.landing.pointId), choice, record.tailMm, demand)
+        ? planJumper(pin, ctx.byId.get(repair.landing.pointId), choice, record.tailMm, demand, ctx.register)
         : null;
     return { row, repair, proposed, demand, jumper, built: choice?.built ?? false };
   });

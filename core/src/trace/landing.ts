@@ -86,7 +86,9 @@ export function findLanding(ctx: TraceContext, pin: PinPoint): Landing | null {
     .flatMap((id) => {
       const point = ctx.byId.get(id);
       const verdict = point ? judge(ctx, pin, point) : null;
-      return point && verdict ? [{ point, ...verdict, far: spanMm(pin, point) ?? Infinity }] : [];
+      return point && verdict
+        ? [{ point, ...verdict, far: spanMm(pin, point, ctx.register) ?? Infinity }]
+        : [];
     })
     .sort((a, b) => a.rank - b.rank || a.far - b.far);
   const best = ranked[0];

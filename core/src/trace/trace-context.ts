@@ -1,4 +1,6 @@
 import type { Board, Pin } from '../board/board';
+import type { FaceRegister } from '../board/face-register';
+import { faceRegister } from '../board/face-register';
 import type { NetReport } from '../board/nets';
 import { netsFromEvidence } from '../board/nets';
 import type { ProbePoint } from '../board/probe-point';
@@ -16,6 +18,8 @@ export interface TraceContext {
   readonly pins: readonly PinPoint[];
   readonly byId: ReadonlyMap<string, ProbePoint>;
   readonly report: NetReport;
+  /** How the bottom face lies under the top face; `null` while that is not known. */
+  readonly register: FaceRegister | null;
   /** Points that make up the best known ground: the net of the pour, the shell, the battery minus, a ground pin. */
   readonly ground: ReadonlySet<string>;
 }
@@ -53,6 +57,7 @@ export function traceContext(board: Board, allReadings: readonly Reading[]): Tra
     pins: points.filter((p) => p.owner === 'pin'),
     byId: new Map(points.map((p) => [p.id, p])),
     report,
+    register: faceRegister(board),
     ground,
   };
 }

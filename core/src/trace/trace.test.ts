@@ -34,7 +34,17 @@ function microBoard(
     ...EMPTY_BOARD,
     family: 'micro-b',
     rows: [row],
-    legs: [{ id: 'leg1', name: 'leg', face: 'top', at: { x: 3, y: 4 }, fixing: 'surface', state: 'sound' }],
+    legs: [
+      {
+        id: 'leg1',
+        name: 'leg',
+        face: 'top',
+        at: { x: 3, y: 4 },
+        fixing: 'surface',
+        slot: null,
+        state: 'sound',
+      },
+    ],
     components: [
       testPart('F1', 'fuse', null, x(0), 9),
       testPart('R1', 'resistor', null, x(1), 9),

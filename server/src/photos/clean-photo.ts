@@ -33,7 +33,7 @@ export async function cleanPhoto(upload: Buffer): Promise<CleanPhoto> {
       'Crop it to the board, or save it smaller',
     );
   }
-  const upright = sharp(upload, { limitInputPixels: PHOTO_MAX_PIXELS }).autoOrient();
+  const upright = sharp(upload, { limitInputPixels: PHOTO_MAX_PIXELS }).autoOrient().toColourspace('srgb');
   const encoded =
     meta.format === 'png'
       ? upright.png()

@@ -9,6 +9,7 @@ import { badField, notFound } from '../errors/api-error';
 import { JobsService } from '../jobs/jobs.service';
 import type { Settings } from '../settings';
 import { SETTINGS } from '../settings';
+import { JobEvents } from './job-events';
 import { cleanPhoto } from './clean-photo';
 
 @Injectable()
@@ -17,6 +18,7 @@ export class PhotosService {
     @Inject(SETTINGS) private readonly settings: Settings,
     @Inject(Writer) private readonly writer: Writer,
     @Inject(JobsService) private readonly jobs: JobsService,
+    @Inject(JobEvents) private readonly events: JobEvents,
   ) {}
 
   private file(hash: string): string {
@@ -38,7 +40,9 @@ export class PhotosService {
       await PhotoModel.create({ jobId, hash, use, caption, widthPx, heightPx, at }, { transaction });
       await this.jobs.touch(jobId, transaction);
     });
-    return { id: hash, use, caption, widthPx, heightPx, at };
+    const photo: PhotoEntry = { id: hash, use, caption, widthPx, heightPx, at };
+    this.events.tell(jobId, { kind: 'photo', photo });
+    return photo;
   }
 
   async read(hash: string): Promise<Buffer> {

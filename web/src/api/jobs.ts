@@ -4,12 +4,14 @@ import type {
   NewJobDto,
   NewReadingDto,
   NewResultDto,
+  PhotoArrived,
   PhotoEntry,
   PhotoUse,
 } from '@zebbit/contract';
-import { routes } from '@zebbit/contract';
+import { FROM_PHONE, routes } from '@zebbit/contract';
 import type { Reading } from '@zebbit/core';
 import type { UseMutationResult, UseQueryResult } from '@tanstack/react-query';
+import { useEffect, useRef } from 'react';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { api } from './client';
 import { queryKeys } from './query-keys';
@@ -102,4 +104,30 @@ export function useUploadPhoto(id: string): UseMutationResult<PhotoEntry, Error,
     },
     onSuccess: (photo) => patch((b) => ({ ...b, photos: [...b.photos, photo] })),
   });
+}
+
+/** Listens to what happens to a job elsewhere: a picture that a phone sends appears without a reload. */
+export function useJobEvents(id: string, onPhoto: (photo: PhotoEntry) => void): void {
+  const patch = usePatchBundle(id);
+  const latest = useRef(onPhoto);
+  const add = useRef(patch);
+  useEffect(() => {
+    latest.current = onPhoto;
+    add.current = patch;
+  });
+  useEffect(() => {
+    if (typeof EventSource === 'undefined') return;
+    const source = new EventSource(routes.events(id));
+    source.onmessage = (e: MessageEvent<string>) => {
+      const { photo } = JSON.parse(e.data) as PhotoArrived;
+      if (photo.caption !== FROM_PHONE) return;
+      add.current((b) =>
+        b.photos.some((p) => p.id === photo.id && p.at === photo.at)
+          ? b
+          : { ...b, photos: [...b.photos, photo] },
+      );
+      latest.current(photo);
+    };
+    return () => source.close();
+  }, [id]);
 }

@@ -4,8 +4,10 @@ import { Keyboard, Moon, Redo2, Sun, Undo2 } from 'lucide-react';
 import { useStore } from 'zustand';
 import type { JobBundle } from '@zebbit/contract';
 import { jobView, NEW_WORKSHOP, stationStates, STATIONS } from '@zebbit/core';
-import { useJobBundle } from '../api/jobs';
+import { useJobBundle, useJobEvents } from '../api/jobs';
 import { useWorkshop } from '../api/workshop';
+import { newSheet } from '../plate/new-sheet';
+import { usePlate } from '../plate/plate-store';
 import { useTheme } from '../app/theme';
 import { useKeys } from '../app/use-keys';
 import { Button, KeyCap } from '../ui/button';
@@ -34,6 +36,7 @@ function JobFrame({ bundle }: { readonly bundle: JobBundle }) {
   );
   const states = useMemo(() => stationStates(view), [view]);
   const [keysOpen, setKeysOpen] = useState(false);
+  const [arrived, setArrived] = useState('');
   const navigate = useNavigate();
   const { pathname } = useLocation();
 
@@ -46,6 +49,14 @@ function JobFrame({ bundle }: { readonly bundle: JobBundle }) {
       close();
     };
   }, [desk]);
+
+  useJobEvents(bundle.id, (photo) => {
+    const { documents: now, replace } = desk.store.getState();
+    const { face } = usePlate.getState();
+    const count = now.board.faces.filter((f) => f.face === face).length;
+    replace('board', { ...now.board, faces: [...now.board.faces, newSheet(photo, face, count)] });
+    setArrived(`A picture from the phone is on the ${usePlate.getState().face} face`);
+  });
 
   const step = (by: number): void => {
     const here = STATIONS.findIndex((s) => pathname.endsWith(s));
@@ -95,6 +106,9 @@ function JobFrame({ bundle }: { readonly bundle: JobBundle }) {
           </div>
           <Outlet />
         </div>
+        <p role="status" className="sr-only">
+          {arrived}
+        </p>
         <Ledge />
       </div>
       <KeysDialog open={keysOpen} onOpenChange={setKeysOpen} />

@@ -1,5 +1,5 @@
 import { useStore } from 'zustand';
-import { readScale, significant } from '@zebbit/core';
+import { derivative, faceFrame, FACES, significant } from '@zebbit/core';
 import { Button } from '../ui/button';
 import { useJob } from './job-context';
 
@@ -27,11 +27,13 @@ export function Ledge() {
   const { desk, documents, view } = useJob();
   const save = useStore(desk.store, (s) => s.save);
   const failure = useStore(desk.store, (s) => s.failure);
-  const scales = documents.board.faces.flatMap((f) => {
-    const scale = f.scale && readScale(f.scale);
-    return scale?.ok
-      ? [`${f.face} ${significant(1 / scale.mmPerPx)} px/mm ±${significant(scale.relativeError * 100, 2)} %`]
-      : [];
+  const scales = FACES.flatMap((face) => {
+    const frame = faceFrame(documents.board, face);
+    if (!frame) return [];
+    const [xx, xy, yx, yy] = derivative(frame.back, { x: 0, y: 0 });
+    return [
+      `${face} ${significant(Math.sqrt(Math.abs(xx * yy - xy * yx)))} px/mm${frame.tiltTakenOut ? ', tilt out' : ''}`,
+    ];
   });
   const standing = view.record.readings.filter((r) => !r.struck).length;
   return (

@@ -10,14 +10,16 @@ export interface MarksProps {
   readonly face: Face;
   readonly viewport: Viewport;
   readonly chosen: string | null;
-  readonly onPick: (id: string) => void;
+  /** Things chosen together. */
+  readonly picked: ReadonlySet<string>;
+  readonly onPick: (id: string, more: boolean) => void;
 }
 
 interface MarkProps {
   readonly id: string;
   readonly name: string;
   readonly chosen: boolean;
-  readonly onPick: (id: string) => void;
+  readonly onPick: (id: string, more: boolean) => void;
   readonly transform: string;
   readonly children: ReactNode;
 }
@@ -28,7 +30,7 @@ function Mark({ id, name, chosen, onPick, transform, children }: MarkProps) {
     if (e.key !== 'Enter' && e.key !== ' ') return;
     e.preventDefault();
     e.stopPropagation();
-    onPick(id);
+    onPick(id, e.shiftKey);
   };
   return (
     <g
@@ -40,7 +42,7 @@ function Mark({ id, name, chosen, onPick, transform, children }: MarkProps) {
       className="cursor-pointer"
       onClick={(e) => {
         e.stopPropagation();
-        onPick(id);
+        onPick(id, e.shiftKey);
       }}
       onKeyDown={onKeyDown}
     >
@@ -70,10 +72,16 @@ function RowMarks({
   row,
   viewport,
   chosen,
+  picked,
   onPick,
-}: { readonly row: PinRow } & Pick<MarksProps, 'viewport' | 'chosen' | 'onPick'>) {
-  const { width, length, spacing } = padSize(row, viewport.k);
+}: { readonly row: PinRow } & Pick<MarksProps, 'viewport' | 'chosen' | 'picked' | 'onPick'>) {
+  const usual = padSize(row, viewport.k);
+  const { spacing } = usual;
+  const width = row.padMm ? Math.max(4, row.padMm[0] * viewport.k) : usual.width;
+  const length = row.padMm ? Math.max(10, row.padMm[1] * viewport.k) : usual.length;
+  const whole = picked.has(row.id);
   return row.pins.map((pin, i) => {
+    const mine = whole || chosen === pin.id;
     const numbered = spacing >= 12 || chosen === pin.id || i === 0 || i === row.pins.length - 1;
     const at = toScreen(pinPoint(row, i), viewport);
     return (
@@ -81,11 +89,11 @@ function RowMarks({
         key={pin.id}
         id={pin.id}
         name={`pin ${pin.number} ${pin.function}, ${PAD_STATE_WORDS[pin.state]}`}
-        chosen={chosen === pin.id}
+        chosen={mine}
         onPick={onPick}
         transform={`translate(${at.x} ${at.y}) rotate(${row.directionDeg})`}
       >
-        <PadMark state={pin.state} width={width} length={length} chosen={chosen === pin.id} />
+        <PadMark state={pin.state} width={width} length={length} chosen={mine} />
         {numbered && (
           <text
             transform={`translate(${width * 0.12 + 3} ${-length / 2 - 7}) rotate(-90)`}
@@ -108,7 +116,7 @@ function RowMarks({
 const TERMINAL_R = 6;
 
 /** Everything placed on one face. */
-export function BoardMarks({ board, face, viewport, chosen, onPick }: MarksProps) {
+export function BoardMarks({ board, face, viewport, chosen, picked, onPick }: MarksProps) {
   const place = (p: { readonly x: number; readonly y: number }): string => {
     const at = toScreen(p, viewport);
     return `translate(${at.x} ${at.y})`;
@@ -144,7 +152,7 @@ export function BoardMarks({ board, face, viewport, chosen, onPick }: MarksProps
                   key={t.id}
                   id={t.id}
                   name={`${c.name} ${t.name}`}
-                  chosen={chosen === t.id}
+                  chosen={chosen === t.id || picked.has(c.id)}
                   onPick={onPick}
                   transform={place(t.at)}
                 >
@@ -153,7 +161,7 @@ export function BoardMarks({ board, face, viewport, chosen, onPick }: MarksProps
                     r={TERMINAL_R}
                     fill="#10181b"
                     fillOpacity={0.55}
-                    stroke={chosen === t.id ? '#ffb583' : '#fff7e6'}
+                    stroke={chosen === t.id || picked.has(c.id) ? '#ffb583' : '#fff7e6'}
                     strokeWidth={chosen === t.id ? 3.5 : 2}
                   />
                 </Mark>
@@ -183,16 +191,19 @@ export function BoardMarks({ board, face, viewport, chosen, onPick }: MarksProps
             key={l.id}
             id={l.id}
             name={`${l.name}, ${PAD_STATE_WORDS[l.state]}`}
-            chosen={chosen === l.id}
+            chosen={chosen === l.id || picked.has(l.id)}
             onPick={onPick}
             transform={place(l.at)}
           >
-            <PadMark
-              state={l.state}
-              width={Math.max(14, 0.9 * viewport.k)}
-              length={Math.max(20, 1.5 * viewport.k)}
-              chosen={chosen === l.id}
-            />
+            <g transform={`rotate(${l.slot ? l.slot.directionDeg - 90 : 0})`}>
+              <PadMark
+                state={l.state}
+                width={Math.max(10, (l.slot?.widthMm ?? 0.9) * viewport.k)}
+                length={Math.max(14, (l.slot?.lengthMm ?? 1.5) * viewport.k)}
+                chosen={chosen === l.id || picked.has(l.id)}
+                round={l.fixing !== 'surface'}
+              />
+            </g>
           </Mark>
         ))}
       {board.points
@@ -202,7 +213,7 @@ export function BoardMarks({ board, face, viewport, chosen, onPick }: MarksProps
             key={p.id}
             id={p.id}
             name={p.name}
-            chosen={chosen === p.id}
+            chosen={chosen === p.id || picked.has(p.id)}
             onPick={onPick}
             transform={place(p.at)}
           >
@@ -215,7 +226,7 @@ export function BoardMarks({ board, face, viewport, chosen, onPick }: MarksProps
               transform="rotate(45)"
               fill="#10181b"
               fillOpacity={0.55}
-              stroke={chosen === p.id ? '#ffb583' : '#fff7e6'}
+              stroke={chosen === p.id || picked.has(p.id) ? '#ffb583' : '#fff7e6'}
               strokeWidth={chosen === p.id ? 3.5 : 2}
             />
             <text
@@ -235,7 +246,14 @@ export function BoardMarks({ board, face, viewport, chosen, onPick }: MarksProps
       {board.rows
         .filter((r) => r.face === face)
         .map((row) => (
-          <RowMarks key={row.id} row={row} viewport={viewport} chosen={chosen} onPick={onPick} />
+          <RowMarks
+            key={row.id}
+            row={row}
+            viewport={viewport}
+            chosen={chosen}
+            picked={picked}
+            onPick={onPick}
+          />
         ))}
     </>
   );

@@ -7,21 +7,24 @@ interface PadMarkProps {
   /** Along the pin, px. */
   readonly length: number;
   readonly chosen: boolean;
+  /** A hole or slot rather than a land. */
+  readonly round?: boolean;
 }
 
 const INK = '#fff7e6';
 const COPPER = '#ffb583';
 
 /** A pad about the origin, its state drawn on it: whole, broken, raised corner, zigzag, ball. */
-export function PadMark({ state, width: w, length: l, chosen }: PadMarkProps) {
+export function PadMark({ state, width: w, length: l, chosen, round = false }: PadMarkProps) {
   const gone = state === 'torn' || state === 'trace-torn' || state === 'hole-wall-gone';
   const x = -w / 2;
   const y = -l / 2;
   const fold = Math.min(w * 0.7, 9);
+  const corner = round ? Math.min(w, l) / 2 : 2;
   const colour = chosen ? COPPER : INK;
   return (
     <g fill="none" stroke={colour} strokeWidth={2} strokeLinejoin="round">
-      <rect x={x} y={y} width={w} height={l} rx={2} stroke="#10181b" strokeWidth={4.5} opacity={0.55} />
+      <rect x={x} y={y} width={w} height={l} rx={corner} stroke="#10181b" strokeWidth={4.5} opacity={0.55} />
       {state === 'lifted' ? (
         <>
           <path
@@ -40,7 +43,7 @@ export function PadMark({ state, width: w, length: l, chosen }: PadMarkProps) {
           y={y}
           width={w}
           height={l}
-          rx={2}
+          rx={corner}
           fill={gone ? 'rgba(90,60,30,0.35)' : 'rgba(255,247,230,0.14)'}
           strokeDasharray={gone ? '4 3.4' : undefined}
         />

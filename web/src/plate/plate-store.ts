@@ -13,7 +13,12 @@ interface PlateState {
   readonly viewport: Viewport;
   /** Where the keyboard's crosshair is, while it is used. */
   readonly crosshair: BoardPoint | null;
-  readonly showFace: (face: Face) => void;
+  /** Index of a picture shown alone in its own pixels, while it is being measured. */
+  readonly only: number | null;
+  /** Place that the next face is to be opened at, so that a flip keeps its place. */
+  readonly keep: { readonly at: BoardPoint; readonly k: number } | null;
+  readonly showFace: (face: Face, keep?: { readonly at: BoardPoint; readonly k: number } | null) => void;
+  readonly showOnly: (only: number | null) => void;
   readonly setViewport: (viewport: Viewport) => void;
   readonly setCrosshair: (at: BoardPoint | null) => void;
 }
@@ -22,7 +27,10 @@ export const usePlate = create<PlateState>((set) => ({
   face: 'top',
   viewport: { k: 20, x: 0, y: 0 },
   crosshair: null,
-  showFace: (face) => set({ face, crosshair: null }),
+  only: null,
+  keep: null,
+  showFace: (face, keep = null) => set({ face, crosshair: null, only: null, keep }),
+  showOnly: (only) => set({ only, crosshair: null }),
   setViewport: (viewport) => set({ viewport }),
   setCrosshair: (crosshair) => set({ crosshair }),
 }));
@@ -41,15 +49,20 @@ export const fromScreen = (p: ScreenPoint, v: Viewport): BoardPoint => ({
   y: (p.y - v.y) / v.k,
 });
 
-/** A viewport that shows a board of that size whole, with room around it. */
+/** A viewport that shows a piece of the board whole, with room around it. */
 export function fitViewport(
   size: { readonly width: number; readonly height: number },
-  board: { readonly width: number; readonly height: number },
+  board: { readonly x?: number; readonly y?: number; readonly width: number; readonly height: number },
 ): Viewport {
   const room = 22;
   const k = Math.max(
     0.5,
     Math.min((size.width - 2 * room) / board.width, (size.height - 2 * room) / board.height),
   );
-  return { k, x: (size.width - board.width * k) / 2, y: (size.height - board.height * k) / 2 };
+  const [x, y] = [board.x ?? 0, board.y ?? 0];
+  return {
+    k,
+    x: (size.width - board.width * k) / 2 - x * k,
+    y: (size.height - board.height * k) / 2 - y * k,
+  };
 }

@@ -1,11 +1,11 @@
 /** @jest-environment node */
 import { describe, expect, it } from '@jest/globals';
-import { EMPTY_BOARD, placeRow } from '@zebbit/core';
-import { makeComponent, makePoint, nudged, without } from '../job/look-over/place';
+import { EMPTY_BOARD, placeRow, twoClicks } from '@zebbit/core';
+import { makeComponent, makeLeg, makePoint } from '../job/look-over/place';
 import { terminalCount } from '../job/look-over/tool-store';
 import { stateOfKey, withState } from '../job/look-over/chosen-editor';
 import { padSize } from './board-marks';
-import { faceScale } from './face-scale';
+import { cssMatrix, pictureExtent, pictureMap } from './picture-map';
 import { fitViewport, fromScreen, toScreen } from './plate-store';
 import { barLength } from './scale-bar';
 
@@ -34,12 +34,22 @@ describe('the viewport', () => {
       expect(mm * k).toBeGreaterThan(40);
     }
   });
-  it('a picture without a scale is drawn, and said to be unmeasured', () => {
-    const sheet = { face: 'top', photoId: 'x', widthPx: 10, heightPx: 10, scale: null } as const;
-    expect(faceScale(sheet).measured).toBe(false);
-    expect(
-      faceScale({ ...sheet, scale: { from: { x: 0, y: 0 }, to: { x: 10, y: 0 }, lengthMm: 1 } }),
-    ).toEqual({ mmPerPx: 0.1, measured: true });
+  it('a picture without a measure is drawn, and said to be unmeasured', () => {
+    const sheet = {
+      face: 'top',
+      photoId: 'x',
+      widthPx: 10,
+      heightPx: 20,
+      name: '',
+      shown: true,
+      opacity: 1,
+      measure: null,
+    } as const;
+    expect(pictureMap(sheet).measured).toBe(false);
+    const measured = pictureMap({ ...sheet, measure: twoClicks({ x: 0, y: 0 }, { x: 10, y: 0 }, 1) });
+    expect(measured.measured).toBe(true);
+    expect(pictureExtent(sheet, measured.map)).toEqual({ x: 0, y: 0, width: 1, height: 2 });
+    expect(cssMatrix([2, 0, 5, 0, 2, 7, 0, 0, 1])).toBe('matrix3d(2,0,0,0,0,2,0,0,0,0,1,0,5,7,0,1)');
   });
   it('pads of an uneven row are no wider than its tightest spacing', () => {
     expect(padSize(row, 40).width).toBeLessThan(0.5 * 40);
@@ -56,14 +66,17 @@ describe('placing', () => {
     expect(makeComponent(next, 'resistor', 'top', []).name).toBe('R2');
     expect(r1.terminals.map((t) => t.id)).toEqual(['R1.1', 'R1.2']);
     expect(makePoint(next, 'top', { x: 0, y: 0 }, 'pour').name).toBe('pour');
+    expect(makeLeg(next, 'top', { x: 0, y: 0 }, { x: 0, y: 2 }, 'through-hole')).toMatchObject({
+      at: { x: 0, y: 1 },
+      slot: { lengthMm: 2, directionDeg: 90 },
+    });
+    expect(makeLeg(next, 'top', { x: 1, y: 1 }, { x: 1, y: 1 }, 'surface').slot).toBeNull();
     expect(terminalCount('dual-diode')).toBe(3);
     expect(terminalCount('chip')).toBeNull();
   });
-  it('a pin moves and goes with its whole row', () => {
+  it('a state is set on one pad alone', () => {
     const pin = row.pins[3]?.id ?? '';
-    expect(nudged(board, pin, 1, 0).rows[0]?.first.x).toBe(2);
-    expect(without(board, pin).rows).toEqual([]);
-    expect(withState(board, pin, 'torn').rows[0]?.pins.filter((p) => p.state === 'torn')).toHaveLength(1);
+    expect(withState(board, [pin], 'torn').rows[0]?.pins.filter((p) => p.state === 'torn')).toHaveLength(1);
   });
   it('keys 1 to 9 are states, others are not', () => {
     expect(stateOfKey('1')).toBe('sound');

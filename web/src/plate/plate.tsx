@@ -1,21 +1,28 @@
 import type { KeyboardEvent, MouseEvent, ReactNode } from 'react';
-import { useRef } from 'react';
+import { useMemo, useRef } from 'react';
 import { Maximize2, Minus, Plus } from 'lucide-react';
 import type { BoardPoint, Face } from '@zebbit/core';
-import { routes } from '@zebbit/contract';
+import { acrossFaces, ghostHoles } from '@zebbit/core';
 import { useKeys } from '../app/use-keys';
 import { useJob } from '../job/job-context';
 import { BoardMarks } from './board-marks';
-import { faceScale } from './face-scale';
+import { MapMarks } from './map-marks';
+import { PictureLayer } from './picture-layer';
+import { facePictures, pictureExtent, pictureMap, PROVISIONAL } from './picture-map';
 import type { Viewport } from './plate-store';
 import { fromScreen, toScreen, usePlate } from './plate-store';
 import { ScaleBar } from './scale-bar';
 import { useSize } from './use-size';
 import { useZoom } from './use-zoom';
 
+const NOTHING: ReadonlySet<string> = new Set();
+
 interface PlateProps {
   readonly chosen: string | null;
-  readonly onPick: (id: string) => void;
+  /** Things chosen together, by the ids of what is moved as one. */
+  readonly picked?: ReadonlySet<string>;
+  /** `more` when the person holds Shift: add to what is chosen. */
+  readonly onPick: (id: string, more: boolean) => void;
   /** A tool is in the hand: clicks place things. */
   readonly onClick?: ((at: BoardPoint, face: Face) => void) | undefined;
   readonly toolWords?: string | undefined;
@@ -27,26 +34,48 @@ interface PlateProps {
   readonly zoomKeys?: boolean;
 }
 
-/** The board: its picture in board millimetres with the marks over it; pan, zoom, flip; each mark reachable by keyboard. */
-export function Plate({ chosen, onPick, onClick, toolWords, over, empty, zoomKeys = true }: PlateProps) {
-  const { documents } = useJob();
+/** The board: its pictures in board millimetres with the marks over them; pan, zoom, flip; each mark reachable by keyboard. */
+export function Plate({
+  chosen,
+  picked = NOTHING,
+  onPick,
+  onClick,
+  toolWords,
+  over,
+  empty,
+  zoomKeys = true,
+}: PlateProps) {
+  const { documents, view } = useJob();
   const { board } = documents;
-  const { face, viewport, crosshair, showFace, setCrosshair } = usePlate();
+  const { face, viewport, crosshair, only, showFace, setCrosshair } = usePlate();
   const box = useRef<HTMLDivElement>(null);
-  const svg = useRef<SVGSVGElement>(null);
+  const stage = useRef<HTMLDivElement>(null);
   const size = useSize(box);
-  const sheet = board.faces.find((f) => f.face === face);
-  const scale = sheet ? faceScale(sheet) : { mmPerPx: 1, measured: false };
-  const boardSize = {
-    width: (sheet?.widthPx ?? 40) * scale.mmPerPx,
-    height: (sheet?.heightPx ?? 30) * scale.mmPerPx,
-  };
-  const zoom = useZoom(svg, size, boardSize, `${sheet?.photoId ?? ''}${face}${scale.mmPerPx}`);
+  const pictures = facePictures(board, face);
+  const sheet = (only === null ? undefined : board.faces[only]) ?? pictures[0]?.sheet;
+  const scale = sheet && only === null ? pictureMap(sheet) : { map: PROVISIONAL, measured: false };
+  const extent = pictureExtent(sheet ?? { widthPx: 1333, heightPx: 1000 }, scale.map);
+  const zoom = useZoom(
+    box,
+    stage,
+    size,
+    extent,
+    `${sheet?.photoId ?? ''}${face}${String(only)}${scale.map.join()}`,
+  );
+  const { register } = view.trace;
+  const ghosts = useMemo(() => ghostHoles(board, face, register), [board, face, register]);
+  const measuring = only !== null;
 
+  const flip = (to: Face): void => {
+    if (to === face) return;
+    const middle = fromScreen({ x: size.width / 2, y: size.height / 2 }, viewport);
+    const at = acrossFaces(register, middle, face, to);
+    showFace(to, at && { at, k: viewport.k });
+  };
   const closer = (): void => zoom.by(1.4);
   useKeys({
     ...(zoomKeys ? { '+': closer, '=': closer, '-': () => zoom.by(1 / 1.4), '0': zoom.fit } : {}),
-    f: () => showFace(face === 'top' ? 'bottom' : 'top'),
+    f: () => flip(face === 'top' ? 'bottom' : 'top'),
   });
 
   const click = (e: MouseEvent<SVGSVGElement>): void => {
@@ -70,47 +99,76 @@ export function Plate({ chosen, onPick, onClick, toolWords, over, empty, zoomKey
     else if (e.key === 'Enter' && onClick && sheet) onClick(at, face);
     else return;
     e.preventDefault();
+    e.stopPropagation();
   };
 
   const cross = crosshair ? toScreen(crosshair, viewport) : null;
   return (
-    <main ref={box} className="relative min-h-0 min-w-0 flex-1 overflow-hidden bg-mat">
-      <svg
-        ref={svg}
-        width={size.width}
-        height={size.height}
-        tabIndex={0}
-        role="group"
-        aria-label={`Board, ${face} face${toolWords ? `; ${toolWords}` : ''}`}
-        className={`block select-none ${onClick ? 'cursor-crosshair' : 'cursor-grab'}`}
-        onClick={click}
-        onKeyDown={drive}
-      >
-        {sheet && (
-          <image
-            href={routes.photo(sheet.photoId)}
-            width={sheet.widthPx}
-            height={sheet.heightPx}
-            transform={`translate(${viewport.x} ${viewport.y}) scale(${viewport.k * scale.mmPerPx})`}
-            preserveAspectRatio="none"
-          />
-        )}
-        <BoardMarks board={board} face={face} viewport={viewport} chosen={chosen} onPick={onPick} />
-        {over?.(viewport, face)}
-        {cross && (
-          <path
-            d={`M${cross.x - 16} ${cross.y}h32M${cross.x} ${cross.y - 16}v32`}
-            stroke="#ffb583"
-            strokeWidth={2}
-          />
-        )}
-        {scale.measured && <ScaleBar k={viewport.k} x={size.width - 22} y={size.height - 18} />}
-      </svg>
-      {!sheet && <div className="absolute inset-0 grid place-items-center p-8">{empty}</div>}
-      <PlateTools face={face} showFace={showFace} by={zoom.by} fit={zoom.fit} />
+    <main
+      ref={box}
+      className={`relative min-h-0 min-w-0 flex-1 overflow-hidden bg-mat ${onClick ? 'cursor-crosshair' : 'cursor-grab'}`}
+    >
+      <div ref={stage} className="absolute inset-0 origin-top-left will-change-transform">
+        <PictureLayer face={face} viewport={viewport} only={only} />
+        <svg
+          width={size.width}
+          height={size.height}
+          tabIndex={0}
+          role="group"
+          aria-label={`Board, ${face} face${toolWords ? `; ${toolWords}` : ''}`}
+          className="absolute left-0 top-0 block select-none overflow-visible"
+          onClick={click}
+          onKeyDown={drive}
+        >
+          {!measuring && (
+            <>
+              <MapMarks
+                board={board}
+                face={face}
+                viewport={viewport}
+                chosen={picked}
+                onPick={onPick}
+                ghosts={ghosts}
+              />
+              <BoardMarks
+                board={board}
+                face={face}
+                viewport={viewport}
+                chosen={chosen}
+                picked={picked}
+                onPick={onPick}
+              />
+            </>
+          )}
+          {over?.(viewport, face)}
+          {cross && (
+            <path
+              d={`M${cross.x - 16} ${cross.y}h32M${cross.x} ${cross.y - 16}v32`}
+              stroke="#ffb583"
+              strokeWidth={2}
+            />
+          )}
+        </svg>
+      </div>
+      {scale.measured && (
+        <svg
+          width={size.width}
+          height={size.height}
+          className="pointer-events-none absolute left-0 top-0"
+          aria-hidden
+        >
+          <ScaleBar k={viewport.k} x={size.width - 22} y={size.height - 18} />
+        </svg>
+      )}
+      {!sheet && (
+        <div className="absolute inset-0 grid place-items-center p-8" data-no-zoom>
+          {empty}
+        </div>
+      )}
+      <PlateTools face={face} showFace={flip} by={zoom.by} fit={zoom.fit} />
       {toolWords && (
         <p
-          className="pointer-events-none absolute left-1/2 top-4 max-w-[52%] -translate-x-1/2 rounded-full bg-copper px-4 py-1.5 text-center font-semibold text-on-copper shadow-lg"
+          className="pointer-events-none absolute left-1/2 top-4 max-w-[52%] -translate-x-1/2 rounded-full bg-copper px-4 py-1.5 text-center font-semibold text-on-copper shadow"
           role="status"
         >
           {toolWords}
@@ -134,6 +192,7 @@ function PlateTools({ face, showFace, by, fit }: PlateToolsProps) {
     <>
       <div
         role="group"
+        data-no-zoom
         aria-label="Face"
         className="absolute left-4 top-4 flex overflow-hidden rounded-[11px] border border-line shadow"
       >
@@ -151,6 +210,7 @@ function PlateTools({ face, showFace, by, fit }: PlateToolsProps) {
       </div>
       <div
         role="group"
+        data-no-zoom
         aria-label="Zoom"
         className="absolute bottom-4 left-4 flex overflow-hidden rounded-[11px] border border-line shadow"
       >

@@ -1,8 +1,9 @@
-import { useEffect, useRef } from 'react';
+import { useEffect, useLayoutEffect, useRef } from 'react';
 import type { RefObject } from 'react';
 import { select } from 'd3-selection';
 import type { ZoomBehavior } from 'd3-zoom';
 import { zoom, zoomIdentity } from 'd3-zoom';
+import type { Viewport } from './plate-store';
 import { fitViewport, usePlate } from './plate-store';
 
 interface Size {
@@ -15,36 +16,69 @@ export interface ZoomTools {
   readonly fit: () => void;
 }
 
-/** Pan and zoom of the plate by d3-zoom, kept in the plate's store; fits whenever `fitKey` changes. */
+/**
+ * Pan and zoom of the plate by d3-zoom. While the hand moves, the stage is only shifted and scaled as a whole, which needs no
+ * drawing; when it rests, the viewport is set and everything is drawn anew for it. Fits whenever `fitKey` changes, unless a flip
+ * left a place to keep.
+ */
 export function useZoom(
-  ref: RefObject<SVGSVGElement | null>,
+  frame: RefObject<HTMLElement | null>,
+  stage: RefObject<HTMLElement | null>,
   size: Size,
-  board: Size,
+  board: Size & { readonly x: number; readonly y: number },
   fitKey: string,
 ): ZoomTools {
-  const behaviour = useRef<ZoomBehavior<SVGSVGElement, unknown> | null>(null);
-  const setViewport = usePlate((s) => s.setViewport);
+  const behaviour = useRef<ZoomBehavior<HTMLElement, unknown> | null>(null);
+  const drawn = useRef<Viewport>(usePlate.getState().viewport);
+  const { setViewport } = usePlate.getState();
+  const viewport = usePlate((s) => s.viewport);
+
+  useLayoutEffect(() => {
+    drawn.current = viewport;
+    select(stage.current).style('transform', null);
+  }, [viewport, stage]);
 
   useEffect(() => {
-    const svg = ref.current;
-    if (!svg) return;
-    const z = zoom<SVGSVGElement, unknown>()
+    const element = frame.current;
+    if (!element) return;
+    const z = zoom<HTMLElement, unknown>()
       .scaleExtent([0.5, 600])
       .clickDistance(4)
-      .on('zoom', (event: { transform: { k: number; x: number; y: number } }) => {
+      .filter(
+        (e: Event) =>
+          !(e.target instanceof Element && e.target.closest('[data-no-zoom]')) && !(e as MouseEvent).button,
+      )
+      .on('zoom', (event: { transform: Viewport }) => {
         const { k, x, y } = event.transform;
-        setViewport({ k, x, y });
+        const from = drawn.current;
+        const share = k / from.k;
+        select(stage.current).style(
+          'transform',
+          `translate(${x - from.x * share}px, ${y - from.y * share}px) scale(${share})`,
+        );
+      })
+      .on('end', (event: { transform: Viewport }) => {
+        const { k, x, y } = event.transform;
+        const now = usePlate.getState().viewport;
+        if (now.k !== k || now.x !== x || now.y !== y) setViewport({ k, x, y });
+        else select(stage.current).style('transform', null);
       });
     behaviour.current = z;
-    select(svg).call(z).on('dblclick.zoom', null);
-    return () => void select(svg).on('.zoom', null);
-  }, [ref, setViewport]);
+    select(element).call(z).on('dblclick.zoom', null);
+    return () => void select(element).on('.zoom', null);
+  }, [frame, stage, setViewport]);
 
+  const show = (v: Viewport): void => {
+    const element = frame.current;
+    if (!element || !behaviour.current || size.width === 0) return;
+    select(element).call((s) => behaviour.current?.transform(s, zoomIdentity.translate(v.x, v.y).scale(v.k)));
+  };
   const fit = (): void => {
-    const svg = ref.current;
-    if (!svg || !behaviour.current || size.width === 0) return;
-    const v = fitViewport(size, board);
-    select(svg).call((s) => behaviour.current?.transform(s, zoomIdentity.translate(v.x, v.y).scale(v.k)));
+    const { keep } = usePlate.getState();
+    if (keep && size.width > 0) {
+      usePlate.setState({ keep: null });
+      show({ k: keep.k, x: size.width / 2 - keep.at.x * keep.k, y: size.height / 2 - keep.at.y * keep.k });
+    } else show(fitViewport(size, board));
   };
   const latestFit = useRef(fit);
   useEffect(() => {
@@ -53,9 +87,9 @@ export function useZoom(
   useEffect(() => latestFit.current(), [fitKey, size.width, size.height]);
 
   return {
-    fit,
+    fit: () => show(fitViewport(size, board)),
     by: (factor) => {
-      if (ref.current) select(ref.current).call((s) => behaviour.current?.scaleBy(s, factor));
+      if (frame.current) select(frame.current).call((s) => behaviour.current?.scaleBy(s, factor));
     },
   };
 }

@@ -1,5 +1,5 @@
 import type { Board, CheckResult, JobDocuments, OpeningStep, PadState, Reading } from '@zebbit/core';
-import { EMPTY_BOARD, EMPTY_DOCUMENTS, jobView, placeRow, usualStep } from '@zebbit/core';
+import { EMPTY_BOARD, EMPTY_DOCUMENTS, jobView, placeRow, twoClicks, usualStep } from '@zebbit/core';
 
 /** A Micro-B job at several stages, made for tests. */
 
@@ -34,12 +34,23 @@ export function sampleBoard(
         photoId: 'a'.repeat(64),
         widthPx: 1000,
         heightPx: 800,
-        scale: { from: { x: 0, y: 0 }, to: { x: 900, y: 0 }, lengthMm: 30 },
+        name: 'overview',
+        shown: true,
+        opacity: 1,
+        measure: twoClicks({ x: 0, y: 0 }, { x: 900, y: 0 }, 30),
       },
     ],
     rows: [{ ...row, pins: row.pins.map((p, i) => ({ ...p, state: states[i] ?? 'sound' })) }],
     legs: [
-      { id: 'leg1', name: 'leg left', face: 'top', at: { x: 3, y: 3 }, fixing: 'surface', state: 'sound' },
+      {
+        id: 'leg1',
+        name: 'leg left',
+        face: 'top',
+        at: { x: 3, y: 3 },
+        fixing: 'surface',
+        slot: null,
+        state: 'sound',
+      },
     ],
     components: [
       {
@@ -47,6 +58,8 @@ export function sampleBoard(
         name: 'F1',
         kind: 'fuse',
         face: 'top',
+        package: null,
+        heatShy: false,
         value: null,
         terminals: [
           { id: 'F1.1', name: '1', at: { x: 4, y: 12 } },
@@ -58,6 +71,8 @@ export function sampleBoard(
         name: 'R1',
         kind: 'resistor',
         face: 'top',
+        package: null,
+        heatShy: false,
         value: 27,
         terminals: [
           { id: 'R1.1', name: '1', at: { x: 6, y: 12 } },

@@ -1,11 +1,23 @@
 import { Trash2 } from 'lucide-react';
-import type { Board, Component, PadState, PinFunction } from '@zebbit/core';
-import { PAD_STATE_WORDS, PAD_STATES, PIN_FUNCTIONS, printFarads, printOhms } from '@zebbit/core';
+import type { Board, BoardArea, BoardLine, Component, Leg, PadState, PinFunction } from '@zebbit/core';
+import {
+  alignThings,
+  copyThings,
+  lineLengthMm,
+  PAD_STATE_WORDS,
+  PAD_STATES,
+  PIN_FUNCTIONS,
+  printFarads,
+  printOhms,
+  removeThings,
+  toggleLock,
+  turnThings,
+} from '@zebbit/core';
 import { Button, KeyCap } from '../../ui/button';
 import { FigureField, SelectField, TextField } from '../../ui/field';
+import { Tick } from '../../ui/tick';
 import { useJob } from '../job-context';
 import { SlipPart } from '../slip';
-import { without } from './place';
 import { useTool } from './tool-store';
 
 const STATES = PAD_STATES.slice(1);
@@ -15,12 +27,13 @@ export function stateOfKey(key: string): PadState | undefined {
   return /^[1-9]$/u.test(key) ? STATES[Number(key) - 1] : undefined;
 }
 
-/** The board with the pad of that pin or leg in a state. */
-export function withState(board: Board, id: string, state: PadState): Board {
+/** The board with the pads of those pins and legs in a state. */
+export function withState(board: Board, ids: readonly string[], state: PadState): Board {
+  const mine = (id: string): boolean => ids.includes(id);
   return {
     ...board,
-    rows: board.rows.map((r) => ({ ...r, pins: r.pins.map((p) => (p.id === id ? { ...p, state } : p)) })),
-    legs: board.legs.map((l) => (l.id === id ? { ...l, state } : l)),
+    rows: board.rows.map((r) => ({ ...r, pins: r.pins.map((p) => (mine(p.id) ? { ...p, state } : p)) })),
+    legs: board.legs.map((l) => (mine(l.id) ? { ...l, state } : l)),
   };
 }
 
@@ -49,26 +62,16 @@ function StateKeys({
   );
 }
 
-/** What is chosen on the plate, to be named, judged or taken away. */
+/** What is chosen on the plate, to be named, judged, arranged or taken away. */
 export function ChosenEditor({ setState }: { readonly setState: (id: string, state: PadState) => void }) {
-  const { view, documents, edit, desk } = useJob();
-  const { chosen, choose } = useTool();
+  const { view, documents, edit } = useJob();
+  const { chosen, picked } = useTool();
+  const shape = [...documents.board.lines, ...documents.board.areas].find((t) => t.id === chosen);
+  if (picked.length > 1) return <Several />;
+  if (shape) return <ShapeFields shape={shape} />;
   const point = chosen === null ? undefined : view.trace.byId.get(chosen);
   if (!point) return null;
-  const remove = (
-    <Button
-      tone="quiet"
-      className="self-start"
-      icon={<Trash2 aria-hidden className="size-4" />}
-      hotkey="Del"
-      onClick={() => {
-        desk.store.getState().replace('board', without(documents.board, point.id));
-        choose(null);
-      }}
-    >
-      {point.owner === 'pin' ? 'Take the whole row away' : 'Take it away'}
-    </Button>
-  );
+  const remove = <Arrange whole={point.owner === 'pin'} />;
   return (
     <SlipPart title={point.label}>
       <div className="flex flex-col gap-3">
@@ -91,6 +94,7 @@ export function ChosenEditor({ setState }: { readonly setState: (id: string, sta
         {point.owner === 'leg' && (
           <>
             <StateKeys state={point.leg.state} onPick={(s) => setState(point.id, s)} />
+            <LegFields leg={point.leg} />
             <TextField
               label="Name"
               limit={40}
@@ -122,9 +126,190 @@ export function ChosenEditor({ setState }: { readonly setState: (id: string, sta
   );
 }
 
+/** What can be done with what is chosen together. */
+function Arrange({ whole }: { readonly whole: boolean }) {
+  const { documents, desk } = useJob();
+  const { picked, choose } = useTool();
+  const { board } = documents;
+  const put = desk.store.getState().replace;
+  const locked = picked.length > 0 && picked.every((id) => board.locked.includes(id));
+  return (
+    <div className="flex flex-wrap gap-2">
+      <Button
+        className="!min-h-9"
+        hotkey=","
+        disabled={locked}
+        onClick={() => put('board', turnThings(board, picked, -5))}
+      >
+        turn left
+      </Button>
+      <Button
+        className="!min-h-9"
+        hotkey="."
+        disabled={locked}
+        onClick={() => put('board', turnThings(board, picked, 5))}
+      >
+        turn right
+      </Button>
+      <Button
+        className="!min-h-9"
+        hotkey="D"
+        onClick={() => {
+          const copied = copyThings(board, picked, 1, 1);
+          put('board', copied.board);
+          choose(copied.ids[0] ?? null, copied.ids);
+        }}
+      >
+        copy
+      </Button>
+      {picked.length > 1 && (
+        <>
+          <Button
+            className="!min-h-9"
+            hotkey="H"
+            onClick={() => put('board', alignThings(board, picked, 'y'))}
+          >
+            level
+          </Button>
+          <Button
+            className="!min-h-9"
+            hotkey="V"
+            onClick={() => put('board', alignThings(board, picked, 'x'))}
+          >
+            upright
+          </Button>
+        </>
+      )}
+      <Button
+        className="!min-h-9"
+        hotkey="O"
+        aria-pressed={locked}
+        onClick={() => put('board', toggleLock(board, picked))}
+      >
+        {locked ? 'unlock' : 'lock'}
+      </Button>
+      <Button
+        tone="quiet"
+        className="!min-h-9"
+        icon={<Trash2 aria-hidden className="size-4" />}
+        hotkey="Del"
+        disabled={locked}
+        onClick={() => {
+          put('board', removeThings(board, picked));
+          choose(null);
+        }}
+      >
+        {whole ? 'Take the whole row away' : 'Take it away'}
+      </Button>
+    </div>
+  );
+}
+
+function Several() {
+  const { picked } = useTool();
+  return (
+    <SlipPart title={`${picked.length} things chosen`}>
+      <p className="mb-2 text-second text-ink2">
+        {picked.join(', ')}. The first leads when they are brought in line.
+      </p>
+      <Arrange whole={false} />
+    </SlipPart>
+  );
+}
+
+function ShapeFields({ shape }: { readonly shape: BoardLine | BoardArea }) {
+  const { edit } = useJob();
+  const { take } = useTool();
+  const line = 'scars' in shape ? shape : null;
+  const rename = (name: string): void =>
+    edit('board', (d) => {
+      for (const t of [...d.lines, ...d.areas]) if (t.id === shape.id) t.name = name;
+    });
+  return (
+    <SlipPart title={shape.name}>
+      <div className="flex flex-col gap-3">
+        <p className="figure text-second">
+          {line ? `${lineLengthMm(line.points).toFixed(1)} mm long` : `${shape.points.length} corners`}
+        </p>
+        <TextField label="Name" limit={40} value={shape.name} onCommit={rename} />
+        {line?.kind === 'track' && (
+          <div className="flex flex-wrap gap-2">
+            <Button onClick={() => take({ kind: 'scar', lineId: line.id, scar: 'cracked' })}>
+              Crack in it
+            </Button>
+            <Button onClick={() => take({ kind: 'scar', lineId: line.id, scar: 'torn' })}>
+              Piece torn out
+            </Button>
+            {line.scars.length > 0 && (
+              <Button
+                tone="quiet"
+                onClick={() =>
+                  edit('board', (d) => {
+                    const mine = d.lines.find((l) => l.id === line.id);
+                    mine?.scars.pop();
+                  })
+                }
+              >
+                Last scar away
+              </Button>
+            )}
+          </div>
+        )}
+        <Arrange whole={false} />
+      </div>
+    </SlipPart>
+  );
+}
+
+/** Land or opening of a leg, as it was measured. */
+function LegFields({ leg }: { readonly leg: Leg }) {
+  const { edit } = useJob();
+  const change = (
+    recipe: (l: {
+      slot: { widthMm: number; lengthMm: number; directionDeg: number } | null;
+      fixing: Leg['fixing'];
+    }) => void,
+  ): void =>
+    edit('board', (d) => {
+      const mine = d.legs.find((l) => l.id === leg.id);
+      if (mine) recipe(mine);
+    });
+  const slot = leg.slot ?? { widthMm: 0.9, lengthMm: 1.5, directionDeg: 90 };
+  const figure = (label: string, key: 'widthMm' | 'lengthMm') => (
+    <FigureField
+      label={label}
+      kind="length"
+      shown={leg.slot ? `${slot[key].toFixed(2)} mm` : ''}
+      onFigure={(mm) => change((l) => void (l.slot = { ...slot, [key]: Math.min(50, mm) }))}
+    />
+  );
+  return (
+    <div className="grid grid-cols-2 gap-3">
+      {figure('Length', 'lengthMm')}
+      {figure('Width', 'widthMm')}
+      <SelectField
+        label="Lies"
+        value={String((Math.round((((slot.directionDeg % 180) + 180) % 180) / 5) * 5) % 180)}
+        options={Array.from({ length: 36 }, (_, i) => [String(5 * i), `${5 * i}°`] as const)}
+        onPick={(d) => change((l) => void (l.slot = { ...slot, directionDeg: Number(d) }))}
+      />
+      <SelectField
+        label="Fixing"
+        value={leg.fixing}
+        options={[
+          ['through-hole', 'through'],
+          ['surface', 'surface'],
+          ['peg', 'peg'],
+        ]}
+        onPick={(f) => change((l) => void (l.fixing = f as Leg['fixing']))}
+      />
+    </div>
+  );
+}
+
 function PartFields({ part }: { readonly part: Component }) {
   const { edit } = useJob();
-  const change = (recipe: (c: { name: string; value: number | null }) => void): void =>
+  const change = (recipe: (c: { name: string; value: number | null; heatShy: boolean }) => void): void =>
     edit('board', (d) => {
       const mine = d.components.find((c) => c.id === part.id);
       if (mine) recipe(mine);
@@ -148,6 +333,12 @@ function PartFields({ part }: { readonly part: Component }) {
           onClear={() => change((c) => void (c.value = null))}
         />
       )}
+      <div className="col-span-2">
+        <Tick checked={part.heatShy} onChange={(on) => change((c) => void (c.heatShy = on))}>
+          heat-shy: keep the hot air off it
+        </Tick>
+        {part.package !== null && <p className="text-second text-ink2">Placed as {part.package}</p>}
+      </div>
     </div>
   );
 }

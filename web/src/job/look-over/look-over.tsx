@@ -1,73 +1,148 @@
-import { useEffect } from 'react';
+import { useEffect, useMemo } from 'react';
 import type { PadState } from '@zebbit/core';
-import { distanceMm, PAD_STATE_WORDS, printLength, stationMove, toBoard } from '@zebbit/core';
+import {
+  alignThings,
+  copyThings,
+  PAD_STATE_WORDS,
+  removeThings,
+  shiftThings,
+  stationMove,
+  thingOf,
+  toggleLock,
+  turnThings,
+} from '@zebbit/core';
 import { useKeys } from '../../app/use-keys';
-import { faceScale } from '../../plate/face-scale';
+import { pictureMap } from '../../plate/picture-map';
 import { Plate } from '../../plate/plate';
-import type { Viewport } from '../../plate/plate-store';
-import { toScreen, usePlate } from '../../plate/plate-store';
+import { usePlate } from '../../plate/plate-store';
 import { Button } from '../../ui/button';
-import { PhotoPicker } from '../../ui/photo-picker';
 import { Sleeve } from '../../ui/sleeve';
 import { useJob } from '../job-context';
 import { Slip, SlipMove, SlipPart } from '../slip';
 import { ChosenEditor, stateOfKey, withState } from './chosen-editor';
-import { nudged, without } from './place';
-import { ComponentForm, RowForm, ScaleForm, SmallForms } from './tool-forms';
+import { ExchangePart } from './exchange-part';
+import { LayForm, PairForm } from './face-forms';
+import { LeftSummary } from './left-summary';
+import { MeasureForm } from './measure-form';
+import { BoardPhoto, PicturesPart } from './pictures-part';
+import { ProposalForm, ReadForm } from './read-form';
+import { ToolArt } from './tool-art';
+import { ComponentForm, RowForm, ShapeForm, SmallForms } from './tool-forms';
 import type { Tool } from './tool-store';
 import { useTool } from './tool-store';
-import { TOOL_WORDS, usePlacing } from './use-placing';
+import { drawnShape, TOOL_WORDS, usePlacing } from './use-placing';
 
 const TOOLS: readonly (readonly [string, string, Tool])[] = [
-  ['Scale', 'S', { kind: 'scale', from: null, to: null }],
-  ['Row of pins', 'R', { kind: 'row', first: null, last: null }],
-  ['Leg', 'L', { kind: 'leg', fixing: 'through-hole' }],
-  ['Part', 'C', { kind: 'component', part: 'resistor', terminals: [] }],
+  ['Scale', 'S', { kind: 'scale', index: 0, method: 'length', clicks: [] }],
+  ['Read it', 'G', { kind: 'read', from: null, to: null }],
+  ['Row', 'R', { kind: 'row', first: null, last: null }],
+  ['Leg', 'L', { kind: 'leg', fixing: 'through-hole', from: null }],
+  ['Part', 'C', { kind: 'component', part: 'resistor', package: null, turnDeg: 0, terminals: [] }],
   ['Point', 'P', { kind: 'point', role: 'pour' }],
+  ['Track', 'T', { kind: 'line', line: 'track', points: [] }],
+  ['Edge', 'E', { kind: 'line', line: 'edge', points: [] }],
+  ['Area', 'A', { kind: 'area', area: 'tall', points: [] }],
+  ['Faces', 'B', { kind: 'pair', first: null }],
   ['Measure', 'M', { kind: 'measure', from: null, to: null }],
 ];
+
+const sameTool = (a: Tool, b: Tool): boolean =>
+  a.kind === b.kind && (a.kind !== 'line' || b.kind !== 'line' || a.line === b.line);
 
 /** What is left on the board, measured. */
 export function LookOver() {
   const { view, documents, desk } = useJob();
   const { board } = documents;
-  const { tool, take, chosen, choose } = useTool();
-  const face = usePlate((s) => s.face);
-  const viewport = usePlate((s) => s.viewport);
+  const { tool, take, chosen, picked, choose } = useTool();
+  const { face, viewport, showOnly } = usePlate();
   const placing = usePlacing();
-  const sheet = board.faces.find((f) => f.face === face);
-  const measured = sheet ? faceScale(sheet).measured : false;
+  const index = board.faces.findIndex((f) => f.face === face);
+  const sheet = board.faces[index];
+  const measured = sheet ? pictureMap(sheet).measured : false;
+  const together = useMemo(() => new Set(picked), [picked]);
+  const put = desk.store.getState().replace;
 
-  useEffect(() => () => take({ kind: 'none' }), [take]);
+  useEffect(
+    () => () => {
+      take({ kind: 'none' });
+      showOnly(null);
+    },
+    [take, showOnly],
+  );
 
+  const hold = (next: Tool): void => {
+    if (!sheet || (!measured && next.kind !== 'scale')) return;
+    if (next.kind === 'scale') {
+      take({ ...next, index });
+      showOnly(index);
+      return;
+    }
+    showOnly(null);
+    take(next);
+  };
+  const drop = (): void => {
+    showOnly(null);
+    take({ kind: 'none' });
+  };
   const setState = (id: string, state: PadState): void => {
-    desk.store.getState().replace('board', withState(board, id, state));
+    put('board', withState(board, [id], state));
     const next = view.pins.find((p) => p.pin.pin.state === 'unchecked' && p.pin.id !== id);
-    if (next && view.pins.some((p) => p.pin.id === id)) choose(next.pin.id);
+    if (next && view.pins.some((p) => p.pin.id === id))
+      choose(next.pin.id, [thingOf(board, next.pin.id) ?? '']);
+  };
+  const stateKey = (n: number): void => {
+    const state = stateOfKey(String(n));
+    if (!state || chosen === null) return;
+    // Several chosen: all their pads at once.
+    if (picked.length > 1)
+      put(
+        'board',
+        withState(
+          board,
+          [
+            ...picked,
+            ...board.rows.filter((r) => picked.includes(r.id)).flatMap((r) => r.pins.map((p) => p.id)),
+          ],
+          state,
+        ),
+      );
+    else setState(chosen, state);
   };
   const nudge = (dx: number, dy: number): void => {
-    if (chosen !== null)
-      desk.store.getState().replace('board', nudged(board, chosen, dx / viewport.k, dy / viewport.k));
+    if (picked.length > 0) put('board', shiftThings(board, picked, dx / viewport.k, dy / viewport.k));
+  };
+  const pick = (id: string, more: boolean): void => {
+    const thing = thingOf(board, id);
+    if (!more || !thing) choose(id, thing ? [thing] : []);
+    else choose(id, picked.includes(thing) ? picked.filter((t) => t !== thing) : [...picked, thing]);
+  };
+  const finish = (): void => {
+    const shape = drawnShape(board, tool, face);
+    if (!shape || (tool.kind !== 'line' && tool.kind !== 'area')) return;
+    put('board', shape.board);
+    choose(shape.id, [shape.id]);
+    take({ ...tool, points: [] });
   };
   useKeys({
-    ...Object.fromEntries(
-      TOOLS.map(([, key, t]) => [key.toLowerCase(), () => (measured || t.kind === 'scale') && take(t)]),
-    ),
-    ...Object.fromEntries(
-      Array.from({ length: 9 }, (_, i) => [
-        String(i + 1),
-        () => {
-          const state = stateOfKey(String(i + 1));
-          if (state && chosen !== null) setState(chosen, state);
-        },
-      ]),
-    ),
-    Escape: () => (tool.kind === 'none' ? choose(null) : take({ kind: 'none' })),
+    ...Object.fromEntries(TOOLS.map(([, key, t]) => [key.toLowerCase(), () => hold(t)])),
+    ...Object.fromEntries(Array.from({ length: 9 }, (_, i) => [String(i + 1), () => stateKey(i + 1)])),
+    Escape: () => (tool.kind === 'none' ? choose(null) : drop()),
+    Enter: finish,
     Delete: () => {
-      if (chosen === null) return;
-      desk.store.getState().replace('board', without(board, chosen));
+      if (picked.length === 0) return;
+      put('board', removeThings(board, picked));
       choose(null);
     },
+    ',': () => put('board', turnThings(board, picked, -5)),
+    '.': () => put('board', turnThings(board, picked, 5)),
+    d: () => {
+      const copied = copyThings(board, picked, 1, 1);
+      put('board', copied.board);
+      choose(copied.ids[0] ?? null, copied.ids);
+    },
+    h: () => put('board', alignThings(board, picked, 'y')),
+    v: () => put('board', alignThings(board, picked, 'x')),
+    o: () => picked.length > 0 && put('board', toggleLock(board, picked)),
     ArrowLeft: () => nudge(-1, 0),
     ArrowRight: () => nudge(1, 0),
     ArrowUp: () => nudge(0, -1),
@@ -78,84 +153,73 @@ export function LookOver() {
     <>
       <Plate
         chosen={chosen}
-        onPick={(id) => (placing ? placing(view.trace.byId.get(id)?.at ?? { x: 0, y: 0 }, face) : choose(id))}
+        picked={together}
+        onPick={(id, more) =>
+          placing ? placing(view.trace.byId.get(id)?.at ?? { x: 0, y: 0 }, face) : pick(id, more)
+        }
         onClick={placing}
         toolWords={TOOL_WORDS[tool.kind]}
-        over={(v) => <ToolArt tool={tool} viewport={v} mmPerPx={sheet ? faceScale(sheet).mmPerPx : 1} />}
-        empty={<BoardPhoto />}
+        over={(v) => <ToolArt viewport={v} />}
+        empty={<BoardPhoto first />}
       />
       <Slip label="Look over">
         <SlipMove move={stationMove(view, 'look-over')}>
           <div role="group" aria-label="Tools" className="mt-1 grid grid-cols-3 gap-2">
             {TOOLS.map(([words, key, t]) => (
               <Button
-                key={t.kind}
+                key={words}
                 hotkey={key}
-                aria-pressed={tool.kind === t.kind}
+                aria-pressed={sameTool(tool, t)}
                 disabled={!sheet || (!measured && t.kind !== 'scale')}
-                className={tool.kind === t.kind ? '!border-copper !bg-copper-soft' : ''}
-                onClick={() => take(tool.kind === t.kind ? { kind: 'none' } : t)}
+                className={sameTool(tool, t) ? '!border-copper !bg-copper-soft' : ''}
+                onClick={() => (sameTool(tool, t) ? drop() : hold(t))}
               >
-                {words === 'Row of pins' ? 'Row' : words}
+                {words}
               </Button>
             ))}
           </div>
         </SlipMove>
         {tool.kind !== 'none' && (
           <SlipPart title={TOOL_WORDS[tool.kind].split(':')[0] ?? ''}>
-            {tool.kind === 'scale' && <ScaleForm tool={tool} face={face} />}
+            {tool.kind === 'scale' && <MeasureForm tool={tool} />}
+            {tool.kind === 'lay' && <LayForm tool={tool} />}
+            {tool.kind === 'pair' && <PairForm tool={tool} />}
+            {tool.kind === 'read' && <ReadForm tool={tool} />}
             {tool.kind === 'row' && <RowForm tool={tool} />}
             {tool.kind === 'component' && <ComponentForm tool={tool} face={face} />}
+            {(tool.kind === 'line' || tool.kind === 'area') && <ShapeForm tool={tool} face={face} />}
             <SmallForms tool={tool} />
           </SlipPart>
         )}
+        <Offer />
         {tool.kind === 'none' && <ChosenEditor setState={setState} />}
         <PadTable />
-        {sheet && (
-          <SlipPart title={`Picture of the ${face} face`}>
-            <BoardPhoto />
-          </SlipPart>
-        )}
+        <LeftSummary
+          onPick={(ids) => {
+            take({ kind: 'none' });
+            choose(ids[0] ?? null, [...new Set(ids.flatMap((id) => thingOf(board, id) ?? []))]);
+          }}
+        />
+        {sheet && <PicturesPart />}
+        {sheet && <ExchangePart />}
       </Slip>
     </>
   );
 }
 
-function BoardPhoto() {
-  const { bundle, edit, documents } = useJob();
-  const face = usePlate((s) => s.face);
-  const has = documents.board.faces.some((f) => f.face === face);
+/** What the picture was read to show, waiting for a yes. */
+function Offer() {
+  const proposal = useTool((s) => s.proposal);
+  if (!proposal || proposal.found.rows.length + proposal.found.lands.length === 0) return null;
   return (
-    <div className="rounded-[14px] bg-sheet p-4 text-ink">
-      {!has && (
-        <p className="mb-3 max-w-[34ch]">
-          The {face} face has no picture yet. Straight from above, clean, sharp, the torn port in the middle.
-        </p>
-      )}
-      <PhotoPicker
-        jobId={bundle.id}
-        use="board"
-        label={has ? 'Replace the picture' : `Photo of the ${face} face`}
-        caption={`board, ${face}`}
-        onStored={(photo) =>
-          edit('board', (d) => {
-            d.faces = d.faces.filter((f) => f.face !== face);
-            d.faces.push({
-              face,
-              photoId: photo.id,
-              widthPx: photo.widthPx,
-              heightPx: photo.heightPx,
-              scale: null,
-            });
-          })
-        }
-      />
-    </div>
+    <SlipPart title="Seen in the picture">
+      <ProposalForm />
+    </SlipPart>
   );
 }
 
 function PadTable() {
-  const { view } = useJob();
+  const { view, documents } = useJob();
   const { chosen, choose, take } = useTool();
   if (view.pins.length === 0) return null;
   const left = view.pins.filter((p) => p.pin.pin.state === 'unchecked').length;
@@ -168,7 +232,7 @@ function PadTable() {
               type="button"
               onClick={() => {
                 take({ kind: 'none' });
-                choose(pin.id);
+                choose(pin.id, [thingOf(documents.board, pin.id) ?? '']);
               }}
               aria-pressed={chosen === pin.id}
               className={`flex min-h-10 w-full items-center gap-3 rounded-[8px] px-2 text-left ${chosen === pin.id ? 'bg-copper-soft' : 'hover:bg-sunk'}`}
@@ -185,65 +249,5 @@ function PadTable() {
         ))}
       </ul>
     </SlipPart>
-  );
-}
-
-/** The clicks a tool has gathered so far. */
-function ToolArt({
-  tool,
-  viewport,
-  mmPerPx,
-}: {
-  readonly tool: Tool;
-  readonly viewport: Viewport;
-  readonly mmPerPx: number;
-}) {
-  const points =
-    tool.kind === 'scale'
-      ? [tool.from, tool.to].flatMap((p) => (p ? [toBoard(p, mmPerPx)] : []))
-      : tool.kind === 'measure'
-        ? [tool.from, tool.to].flatMap((p) => (p ? [p] : []))
-        : tool.kind === 'component'
-          ? tool.terminals
-          : tool.kind === 'row'
-            ? [tool.first, tool.last].flatMap((p) => (p ? [p] : []))
-            : [];
-  const [a, b] = points;
-  const line =
-    (tool.kind === 'scale' || tool.kind === 'measure') && a && b
-      ? { a: toScreen(a, viewport), b: toScreen(b, viewport) }
-      : null;
-  return (
-    <g pointerEvents="none">
-      {line && (
-        <path d={`M${line.a.x} ${line.a.y}L${line.b.x} ${line.b.y}`} stroke="#ffb583" strokeWidth={2.5} />
-      )}
-      {points.map((p, i) => {
-        const s = toScreen(p, viewport);
-        return (
-          <path
-            key={i}
-            d={`M${s.x - 12} ${s.y}h24M${s.x} ${s.y - 12}v24`}
-            stroke="#ffb583"
-            strokeWidth={2.5}
-          />
-        );
-      })}
-      {line && a && b && tool.kind === 'measure' && (
-        <text
-          x={(line.a.x + line.b.x) / 2 + 10}
-          y={(line.a.y + line.b.y) / 2 - 10}
-          fontSize={15}
-          fontWeight={700}
-          fontFamily="var(--font-mono)"
-          fill="#fff7e6"
-          stroke="#10181b"
-          strokeWidth={4}
-          paintOrder="stroke"
-        >
-          {printLength(distanceMm(a, b))}
-        </text>
-      )}
-    </g>
   );
 }

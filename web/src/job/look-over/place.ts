@@ -51,14 +51,39 @@ export function makeComponent(
     name: id,
     kind,
     face,
+    package: null,
+    heatShy: false,
     value: null,
     terminals: terminals.map((at, i) => ({ id: `${id}.${i + 1}`, name: String(i + 1), at })),
   };
 }
 
-export function makeLeg(board: Board, face: Face, at: BoardPoint, fixing: Leg['fixing']): Leg {
+/** A leg from the two ends of its land or slot; clicked twice in one place it is round and of unknown size. */
+export function makeLeg(
+  board: Board,
+  face: Face,
+  from: BoardPoint,
+  to: BoardPoint,
+  fixing: Leg['fixing'],
+): Leg {
   const id = freshId(board, 'leg');
-  return { id, name: `leg ${id.slice(3)}`, face, at, fixing, state: 'unchecked' };
+  const lengthMm = Math.hypot(to.x - from.x, to.y - from.y);
+  const known = lengthMm > 0.1;
+  return {
+    id,
+    name: `${fixing === 'peg' ? 'peg' : 'leg'} ${id.slice(3)}`,
+    face,
+    at: { x: (from.x + to.x) / 2, y: (from.y + to.y) / 2 },
+    fixing,
+    slot: known
+      ? {
+          lengthMm,
+          widthMm: fixing === 'peg' ? lengthMm : 0.6 * lengthMm,
+          directionDeg: (Math.atan2(to.y - from.y, to.x - from.x) * 180) / Math.PI,
+        }
+      : null,
+    state: fixing === 'peg' ? 'sound' : 'unchecked',
+  };
 }
 
 export function makePoint(board: Board, face: Face, at: BoardPoint, role: PointRole): LoosePoint {
@@ -70,31 +95,5 @@ export function makePoint(board: Board, face: Face, at: BoardPoint, role: PointR
     face,
     at,
     role,
-  };
-}
-
-/** The board without the thing of that id: a pin takes its whole row with it, a terminal its part. */
-export function without(board: Board, id: string): Board {
-  return {
-    ...board,
-    rows: board.rows.filter((r) => r.id !== id && !r.pins.some((p) => p.id === id)),
-    legs: board.legs.filter((l) => l.id !== id),
-    components: board.components.filter((c) => c.id !== id && !c.terminals.some((t) => t.id === id)),
-    points: board.points.filter((p) => p.id !== id),
-  };
-}
-
-/** The board with one thing moved by millimetres: a pin moves its whole row. */
-export function nudged(board: Board, id: string, dx: number, dy: number): Board {
-  const by = (p: BoardPoint): BoardPoint => ({ x: p.x + dx, y: p.y + dy });
-  return {
-    ...board,
-    rows: board.rows.map((r) => (r.pins.some((p) => p.id === id) ? { ...r, first: by(r.first) } : r)),
-    legs: board.legs.map((l) => (l.id === id ? { ...l, at: by(l.at) } : l)),
-    components: board.components.map((c) => ({
-      ...c,
-      terminals: c.terminals.map((t) => (t.id === id ? { ...t, at: by(t.at) } : t)),
-    })),
-    points: board.points.map((p) => (p.id === id ? { ...p, at: by(p.at) } : p)),
   };
 }

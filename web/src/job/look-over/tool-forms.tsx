@@ -1,6 +1,18 @@
 import { useState } from 'react';
-import type { BoardPoint, Face } from '@zebbit/core';
-import { distanceMm, FAMILIES, placeRow, printLength, readScale, setScale, significant } from '@zebbit/core';
+import type { AreaKind, BoardPoint, Face, LineKind } from '@zebbit/core';
+import {
+  CLICK_ERROR_PX,
+  distanceMm,
+  FAMILIES,
+  faceFrame,
+  measureLength,
+  packagesFor,
+  placeRow,
+  printLength,
+  printMeasured,
+  significant,
+} from '@zebbit/core';
+import { AREA_WORDS } from '../../plate/map-marks';
 import { usePlate } from '../../plate/plate-store';
 import { Button } from '../../ui/button';
 import { FigureField, SelectField } from '../../ui/field';
@@ -10,52 +22,7 @@ import { COMPONENT_OPTIONS, ROLE_OPTIONS } from '../words';
 import { makeComponent } from './place';
 import type { Tool } from './tool-store';
 import { terminalCount, useTool } from './tool-store';
-
-export function ScaleForm({
-  tool,
-  face,
-}: {
-  readonly tool: Extract<Tool, { kind: 'scale' }>;
-  readonly face: Face;
-}) {
-  const { documents, desk } = useJob();
-  const { take } = useTool();
-  const [fault, setFault] = useState<string | null>(null);
-  if (!tool.from)
-    return (
-      <p className="text-ink2">
-        Click one end of something you can measure with a caliper: the board’s edge is good.
-      </p>
-    );
-  if (!tool.to) return <p className="text-ink2">Now the other end.</p>;
-  const { from, to } = tool;
-  return (
-    <div className="flex flex-col gap-2">
-      <FigureField
-        label="Length between the clicks"
-        kind="length"
-        shown=""
-        hint="As the caliper shows it: 32.5, 1280mil"
-        onFigure={(lengthMm) => {
-          const scale = { from, to, lengthMm };
-          const verdict = readScale(scale);
-          if (!verdict.ok) {
-            setFault(verdict.message);
-            return;
-          }
-          setFault(null);
-          desk.store.getState().replace('board', setScale(documents.board, face, scale));
-          take({ kind: 'none' });
-        }}
-      />
-      {fault !== null && (
-        <p role="alert" className="text-second text-stop">
-          Length between the clicks: {fault}
-        </p>
-      )}
-    </div>
-  );
-}
+import { drawnShape } from './use-placing';
 
 /** Which way a row runs, from its first pad to its last, degrees; and the pitch that these two clicks give. */
 function readRow(
@@ -71,28 +38,44 @@ export function RowForm({ tool }: { readonly tool: Extract<Tool, { kind: 'row' }
   const { documents, desk, view } = useJob();
   const { take, choose } = useTool();
   const { face } = usePlate();
-  const sheet = FAMILIES[documents.board.family ?? 'other'];
+  const { board } = documents;
+  const sheet = FAMILIES[board.family ?? 'other'];
   const [count, setCount] = useState(sheet.row.length || 4);
   const [pitchMm, setPitch] = useState(sheet.pitchMm);
   const [mirrored, setMirrored] = useState(false);
+  const [asMeasured, setAsMeasured] = useState(false);
+  const [second, setSecond] = useState<number | null>(null);
   const known = count === sheet.row.length;
   const spanInPitches = known ? Math.max(...sheet.row.map((p) => p.offsetMm)) / sheet.pitchMm : count - 1;
   const { first, last } = tool;
   const read = first && last ? readRow(first, last, spanInPitches) : null;
+  const frame = faceFrame(board, face);
+  const sigmaMm =
+    first && last && frame && spanInPitches > 0
+      ? measureLength(frame, first, last, CLICK_ERROR_PX).sigmaMm / spanInPitches
+      : 0;
   const put = (): void => {
     if (!first) return;
+    const directionDeg = read?.directionDeg ?? 0;
     const order = {
       family: view.sheet.family,
       face,
       first,
-      directionDeg: read?.directionDeg ?? 0,
-      pitchMm,
+      directionDeg,
+      pitchMm: asMeasured && read?.measuredMm ? read.measuredMm : pitchMm,
       count,
       mirrored,
+      measuredPitch: read?.measuredMm ? { mm: read.measuredMm, sigmaMm } : null,
     };
-    const row = placeRow(documents.board, order);
-    desk.store.getState().replace('board', { ...documents.board, rows: [...documents.board.rows, row] });
-    choose(row.pins[0]?.id ?? null);
+    let next = { ...board, rows: [...board.rows, placeRow(board, order)] };
+    const id = next.rows.at(-1)?.pins[0]?.id ?? null;
+    if (second !== null) {
+      const a = ((directionDeg + 90) * Math.PI) / 180;
+      const over = { x: first.x + second * Math.cos(a), y: first.y + second * Math.sin(a) };
+      next = { ...next, rows: [...next.rows, placeRow(next, { ...order, first: over })] };
+    }
+    desk.store.getState().replace('board', next);
+    choose(id, [next.rows.at(-1)?.id ?? ''].filter(Boolean));
     take({ kind: 'none' });
   };
   const off = read?.measuredMm ? read.measuredMm / pitchMm - 1 : 0;
@@ -118,16 +101,29 @@ export function RowForm({ tool }: { readonly tool: Extract<Tool, { kind: 'row' }
           'Runs to the right. Click the last pad as well, and the direction and the pitch are measured.'}
         {read && `Runs at ${significant(read.directionDeg, 3)}°. `}
         {read?.measuredMm
-          ? `Measured pitch ${printLength(read.measuredMm)}${Math.abs(off) > 0.05 ? `: ${Math.round(off * 100)} % off. Is the count right, and the scale?` : ', which fits.'}`
+          ? `Measured pitch ${printMeasured({ mm: read.measuredMm, sigmaMm })}${Math.abs(off) > 0.05 ? `: ${Math.round(off * 100)} % off. Is the count right, and the scale?` : ', as it should be.'}`
           : ''}
       </p>
       <div className="col-span-2">
         <Tick checked={mirrored} onChange={setMirrored}>
           last pin first
         </Tick>
+        {read?.measuredMm ? (
+          <Tick checked={asMeasured} onChange={setAsMeasured}>
+            place it at the measured pitch
+          </Tick>
+        ) : null}
       </div>
+      <FigureField
+        label="Second row, this far below"
+        kind="length"
+        shown={second === null ? '' : `${significant(second)} mm`}
+        hint="empty for one row"
+        onFigure={setSecond}
+        onClear={() => setSecond(null)}
+      />
       <Button tone="main" className="col-span-2" disabled={!first} onClick={put}>
-        {first ? 'Place the row' : 'Click the first pad on the plate'}
+        {first ? (second === null ? 'Place the row' : 'Place both rows') : 'Click the first pad on the plate'}
       </Button>
     </div>
   );
@@ -143,12 +139,13 @@ export function ComponentForm({
   const { documents, desk } = useJob();
   const { take, choose } = useTool();
   const wanted = terminalCount(tool.part);
+  const packages = packagesFor(tool.part);
   const finish = (): void => {
     const part = makeComponent(documents.board, tool.part, face, tool.terminals);
     desk.store
       .getState()
       .replace('board', { ...documents.board, components: [...documents.board.components, part] });
-    choose(part.terminals[0]?.id ?? null);
+    choose(part.terminals[0]?.id ?? null, [part.id]);
     take({ ...tool, terminals: [] });
   };
   return (
@@ -157,13 +154,32 @@ export function ComponentForm({
         label="Part"
         value={tool.part}
         options={COMPONENT_OPTIONS}
-        onPick={(part) => take({ kind: 'component', part: part as typeof tool.part, terminals: [] })}
+        onPick={(part) => take({ ...tool, part: part as typeof tool.part, package: null, terminals: [] })}
       />
+      {packages.length > 0 && (
+        <div className="grid grid-cols-2 gap-3">
+          <SelectField
+            label="Size"
+            value={tool.package ?? ''}
+            options={[['', 'click its terminals'], ...packages.map((p) => [p.name, p.name] as const)]}
+            onPick={(name) => take({ ...tool, package: name === '' ? null : name, terminals: [] })}
+          />
+          {tool.package !== null && (
+            <SelectField
+              label="Turned"
+              value={String(tool.turnDeg)}
+              options={[0, 45, 90, 135, 180, 225, 270, 315].map((d) => [String(d), `${d}°`] as const)}
+              onPick={(d) => take({ ...tool, turnDeg: Number(d) })}
+            />
+          )}
+        </div>
+      )}
       <p className="text-second text-ink2">
-        {tool.terminals.length} of {wanted ?? 'its'} terminals clicked
-        {tool.part === 'choke' ? '; one side first, then the other in the same order' : ''}
+        {tool.package !== null
+          ? 'Click its middle; it is dropped with its terminals.'
+          : `${tool.terminals.length} of ${wanted ?? 'its'} terminals clicked${tool.part === 'choke' ? '; one side first, then the other in the same order' : ''}`}
       </p>
-      {wanted === null && (
+      {wanted === null && tool.package === null && (
         <Button tone="main" disabled={tool.terminals.length === 0} onClick={finish}>
           That is all of them
         </Button>
@@ -172,8 +188,69 @@ export function ComponentForm({
   );
 }
 
+/** Lines and areas: what they are, and when they are whole. */
+export function ShapeForm({
+  tool,
+  face,
+}: {
+  readonly tool: Extract<Tool, { kind: 'line' | 'area' }>;
+  readonly face: Face;
+}) {
+  const { documents, desk } = useJob();
+  const { take, choose } = useTool();
+  const shape = drawnShape(documents.board, tool, face);
+  return (
+    <div className="flex flex-col gap-3">
+      {tool.kind === 'line' ? (
+        <SelectField
+          label="Line"
+          value={tool.line}
+          options={[
+            ['track', 'a track'],
+            ['edge', 'the board’s edge'],
+          ]}
+          onPick={(line) => take({ ...tool, line: line as LineKind })}
+        />
+      ) : (
+        <SelectField
+          label="Area"
+          value={tool.area}
+          options={Object.entries(AREA_WORDS)}
+          onPick={(area) => take({ ...tool, area: area as AreaKind })}
+        />
+      )}
+      <p className="text-second text-ink2" role="status">
+        {tool.points.length} places clicked
+      </p>
+      <div className="flex gap-2">
+        <Button
+          tone="main"
+          hotkey="Enter"
+          disabled={!shape}
+          onClick={() => {
+            if (!shape) return;
+            desk.store.getState().replace('board', shape.board);
+            choose(shape.id, [shape.id]);
+            take({ ...tool, points: [] });
+          }}
+        >
+          That is all of it
+        </Button>
+        <Button
+          disabled={tool.points.length === 0}
+          onClick={() => take({ ...tool, points: tool.points.slice(0, -1) })}
+        >
+          One back
+        </Button>
+      </div>
+    </div>
+  );
+}
+
 export function SmallForms({ tool }: { readonly tool: Tool }) {
+  const { documents } = useJob();
   const { take } = useTool();
+  const face = usePlate((s) => s.face);
   if (tool.kind === 'leg') {
     return (
       <SelectField
@@ -182,8 +259,10 @@ export function SmallForms({ tool }: { readonly tool: Tool }) {
         options={[
           ['through-hole', 'through the board'],
           ['surface', 'on the surface'],
+          ['peg', 'a peg’s hole, without metal'],
         ]}
-        onPick={(f) => take({ kind: 'leg', fixing: f as typeof tool.fixing })}
+        hint={tool.from ? 'Now the other end; twice in one place where the size does not matter.' : undefined}
+        onPick={(f) => take({ kind: 'leg', fixing: f as typeof tool.fixing, from: null })}
       />
     );
   }
@@ -198,12 +277,22 @@ export function SmallForms({ tool }: { readonly tool: Tool }) {
     );
   }
   if (tool.kind === 'measure') {
-    return tool.from && tool.to ? (
-      <p className="figure text-[22px] font-semibold" role="status">
-        {printLength(distanceMm(tool.from, tool.to))}
-      </p>
-    ) : (
-      <p className="text-ink2">{tool.from ? 'Now the other place.' : 'Click the first place.'}</p>
+    const frame = faceFrame(documents.board, face);
+    if (!tool.from || !tool.to)
+      return <p className="text-ink2">{tool.from ? 'Now the other place.' : 'Click the first place.'}</p>;
+    const m = frame && measureLength(frame, tool.from, tool.to);
+    return (
+      <div role="status">
+        <p className="figure text-[22px] font-semibold">
+          {m ? printMeasured(m) : printLength(distanceMm(tool.from, tool.to))}
+        </p>
+        {m && (
+          <p className="text-second text-ink2">
+            two standard deviations; clicks {(2 * m.pixelMm).toFixed(3)}, scale {(2 * m.scaleMm).toFixed(3)},
+            tilt {(2 * m.perspectiveMm).toFixed(3)} mm
+          </p>
+        )}
+      </div>
     );
   }
   return null;

@@ -1,28 +1,83 @@
 import { create } from 'zustand';
-import type { BoardPoint, Component, ComponentKind, PhotoPoint, PointRole } from '@zebbit/core';
+import type {
+  AreaKind,
+  BoardPoint,
+  Component,
+  ComponentKind,
+  Face,
+  FootprintProposal,
+  LegFixing,
+  LineKind,
+  PhotoPoint,
+  PointRole,
+  ProposalKey,
+} from '@zebbit/core';
+
+export const MEASURE_METHODS = ['length', 'rectangle', 'grid', 'coin', 'sheet'] as const;
+export type MeasureMethod = (typeof MEASURE_METHODS)[number];
 
 /** What is in the hand on the plate, with the clicks it has gathered. */
 export type Tool =
   | { readonly kind: 'none' }
-  | { readonly kind: 'scale'; readonly from: PhotoPoint | null; readonly to: PhotoPoint | null }
+  | {
+      readonly kind: 'scale';
+      readonly index: number;
+      readonly method: MeasureMethod;
+      readonly clicks: readonly PhotoPoint[];
+    }
+  | {
+      readonly kind: 'lay';
+      readonly index: number;
+      readonly there: readonly PhotoPoint[];
+      readonly here: readonly BoardPoint[];
+    }
+  | { readonly kind: 'pair'; readonly first: { readonly face: Face; readonly at: BoardPoint } | null }
   | { readonly kind: 'row'; readonly first: BoardPoint | null; readonly last: BoardPoint | null }
-  | { readonly kind: 'leg'; readonly fixing: 'through-hole' | 'surface' }
+  | { readonly kind: 'leg'; readonly fixing: LegFixing; readonly from: BoardPoint | null }
   | { readonly kind: 'point'; readonly role: PointRole }
-  | { readonly kind: 'component'; readonly part: ComponentKind; readonly terminals: readonly BoardPoint[] }
+  | {
+      readonly kind: 'component';
+      readonly part: ComponentKind;
+      readonly package: string | null;
+      readonly turnDeg: number;
+      readonly terminals: readonly BoardPoint[];
+    }
+  | { readonly kind: 'line'; readonly line: LineKind; readonly points: readonly BoardPoint[] }
+  | { readonly kind: 'area'; readonly area: AreaKind; readonly points: readonly BoardPoint[] }
+  | { readonly kind: 'scar'; readonly lineId: string; readonly scar: 'cracked' | 'torn' }
+  | { readonly kind: 'overlay'; readonly id: string; readonly to: readonly BoardPoint[] }
+  | { readonly kind: 'read'; readonly from: BoardPoint | null; readonly to: BoardPoint | null }
   | { readonly kind: 'measure'; readonly from: BoardPoint | null; readonly to: BoardPoint | null };
 
 interface ToolState {
   readonly tool: Tool;
   readonly chosen: string | null;
+  /** Things chosen together, by the id of what moves as one; the first leads when aligning. */
+  readonly picked: readonly string[];
+  /** What the picture was read to show, until it is accepted or refused. */
+  readonly proposal: { readonly face: Face; readonly found: FootprintProposal } | null;
+  readonly refused: ReadonlySet<ProposalKey>;
   readonly take: (tool: Tool) => void;
-  readonly choose: (id: string | null) => void;
+  readonly choose: (id: string | null, things?: readonly string[]) => void;
+  readonly propose: (proposal: ToolState['proposal']) => void;
+  readonly refuse: (key: ProposalKey) => void;
 }
 
 export const useTool = create<ToolState>((set) => ({
   tool: { kind: 'none' },
   chosen: null,
+  picked: [],
+  proposal: null,
+  refused: new Set(),
   take: (tool) => set({ tool }),
-  choose: (chosen) => set({ chosen }),
+  choose: (chosen, picked = []) => set({ chosen, picked }),
+  propose: (proposal) => set({ proposal, refused: new Set() }),
+  refuse: (key) =>
+    set(({ refused }) => {
+      const next = new Set(refused);
+      if (!next.delete(key)) next.add(key);
+      return { refused: next };
+    }),
 }));
 
 /** How many terminals a part of a kind has; `null` where only the person can tell. */

@@ -2,6 +2,7 @@ import { matchList, searchWords, stationMove } from '@zebbit/core';
 import { TextField } from '../../ui/field';
 import { Tick } from '../../ui/tick';
 import { useJob } from '../job-context';
+import { LeftSummary } from '../look-over/left-summary';
 import { Slip, SlipMove, SlipPart } from '../slip';
 import { Card, Paper } from '../work-sheet';
 
@@ -56,6 +57,7 @@ export function Match() {
       </Paper>
       <Slip label="Match">
         <SlipMove move={stationMove(view, 'match')} corner={`${agreed} of ${points.length} agree`} />
+        <LeftSummary />
         <SlipPart title="Words to search with">
           <p className="figure select-all rounded-[10px] bg-sunk p-3">{searchWords(view)}</p>
         </SlipPart>

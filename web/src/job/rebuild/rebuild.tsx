@@ -35,7 +35,7 @@ export function Rebuild() {
     <>
       <Plate
         chosen={plan?.row.pin.id ?? null}
-        onPick={choose}
+        onPick={(id) => choose(id)}
         over={(viewport, face) => (
           <JumperLines
             plans={view.plans}

@@ -8,6 +8,7 @@ import { Plate } from '../../plate/plate';
 import { NoPicture } from '../../plate/no-picture';
 import { Button } from '../../ui/button';
 import { useJob } from '../job-context';
+import { LeftSummary } from '../look-over/left-summary';
 import { Slip, SlipMove } from '../slip';
 import { PinTableView } from './pin-table-view';
 import { ProbeEntry } from './probe-entry';
@@ -46,6 +47,7 @@ export function Trace() {
         {view.battery.open && (pair.red ?? pair.black) ? <ProbeMove pair={pair} /> : <Gate />}
         <PinTableView chosen={chosen} onChoose={setChosen} />
         <ReadingList />
+        <LeftSummary />
       </Slip>
     </>
   );

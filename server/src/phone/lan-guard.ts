@@ -1,0 +1,68 @@
+import { networkInterfaces } from 'node:os';
+import type { NextFunction, Request, Response } from 'express';
+import type { Settings } from '../settings';
+
+/** Addresses of this machine on its local networks. */
+export function lanAddresses(): string[] {
+  return Object.values(networkInterfaces())
+    .flatMap((list) => list ?? [])
+    .filter((i) => i.family === 'IPv4' && !i.internal)
+    .map((i) => i.address);
+}
+
+export interface Knock {
+  readonly remote: string;
+  readonly host: string;
+  readonly method: string;
+  readonly path: string;
+}
+
+export type Admission =
+  { readonly ok: true } | { readonly ok: false; readonly code: string; readonly message: string };
+
+const HOME = new Set(['127.0.0.1', '::1', '::ffff:127.0.0.1']);
+const HOME_NAMES = new Set(['127.0.0.1', 'localhost', '[::1]']);
+
+const nameOf = (host: string): string => host.replace(/:\d+$/u, '').toLowerCase();
+
+/**
+ * Who may knock at which address. This machine: everything, called by one of its own names (a foreign name in `Host` is a page
+ * elsewhere that points its name here). The local network: the picture page only, and only when phones are let in.
+ */
+export function admit(
+  { remote, host, method, path }: Knock,
+  lan: boolean,
+  own: readonly string[],
+): Admission {
+  const name = nameOf(host);
+  if (HOME.has(remote)) {
+    if (HOME_NAMES.has(name) || (lan && own.includes(name))) return { ok: true };
+    return { ok: false, code: 'foreign-host', message: 'This address is not one of Zebbit’s own' };
+  }
+  if (!lan) return { ok: false, code: 'not-from-here', message: 'Zebbit answers this machine only' };
+  if (!own.includes(name) && !HOME_NAMES.has(name))
+    return { ok: false, code: 'foreign-host', message: 'This address is not one of Zebbit’s own' };
+  const phone = /^\/api\/phone(\/[\w-]+)?$/u.test(path);
+  if (phone && (method === 'GET' || (method === 'POST' && path === '/api/phone'))) return { ok: true };
+  return { ok: false, code: 'not-for-phones', message: 'Phones may send pictures here and nothing else' };
+}
+
+/** Refuses what `admit` refuses, in the one shape of failures. */
+export function lanGuard(
+  settings: Settings,
+): (request: Request, response: Response, next: NextFunction) => void {
+  return (request, response, next) => {
+    const verdict = admit(
+      {
+        remote: request.socket.remoteAddress ?? '',
+        host: request.headers.host ?? '',
+        method: request.method,
+        path: request.path,
+      },
+      settings.lan,
+      lanAddresses(),
+    );
+    if (verdict.ok) next();
+    else response.status(403).json({ code: verdict.code, message: verdict.message });
+  };
+}

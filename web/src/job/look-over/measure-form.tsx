@@ -1,0 +1,369 @@
+import { useState } from 'react';
+import type { FaceSheet, KnownLength, PhotoMeasure } from '@zebbit/core';
+import {
+  faceFrame,
+  fitCircle,
+  placeErrorMm,
+  printMeasured,
+  readFrame,
+  setMeasure,
+  toBoard,
+  twoClicks,
+} from '@zebbit/core';
+import { routes } from '@zebbit/contract';
+import { usePlate } from '../../plate/plate-store';
+import { Button } from '../../ui/button';
+import { FigureField, SelectField } from '../../ui/field';
+import { photoTask } from '../../workers/photo-reader';
+import { useJob } from '../job-context';
+import type { MeasureMethod, Tool } from './tool-store';
+import { useTool } from './tool-store';
+
+type ScaleTool = Extract<Tool, { kind: 'scale' }>;
+
+const METHODS: readonly (readonly [MeasureMethod, string])[] = [
+  ['length', 'a length, or several'],
+  ['rectangle', 'a rectangle: takes the tilt out'],
+  ['grid', 'a grid, as of header pins: takes the tilt out'],
+  ['coin', 'a coin'],
+  ['sheet', 'the printed sheet: found by itself'],
+];
+
+/** Things on hand whose size is known (header pitch and shell from memory of their drawings). */
+const KNOWN: readonly (readonly [string, number | null])[] = [
+  ['my caliper', null],
+  ['header pins, 10 steps', 25.4],
+  ['ruler, 30 mm', 30],
+  ['Micro-B shell, width', 7.5],
+];
+
+/** Sets the measure of the picture in hand by the method chosen. */
+export function MeasureForm({ tool }: { readonly tool: ScaleTool }) {
+  const { documents, desk } = useJob();
+  const { take } = useTool();
+  const { showOnly } = usePlate();
+  const [fault, setFault] = useState<string | null>(null);
+  const sheet = documents.board.faces[tool.index];
+  if (!sheet) return null;
+  const keep = (measure: PhotoMeasure): void => {
+    const verdict = readFrame(measure);
+    if (!verdict.ok) {
+      setFault(verdict.message);
+      return;
+    }
+    setFault(null);
+    desk.store.getState().replace('board', setMeasure(documents.board, tool.index, measure));
+    take({ kind: 'none' });
+    showOnly(null);
+  };
+  return (
+    <div className="flex flex-col gap-3">
+      <SelectField
+        label="Measured by"
+        value={tool.method}
+        options={METHODS}
+        onPick={(m) => take({ ...tool, method: m as MeasureMethod, clicks: [] })}
+      />
+      {tool.method === 'length' && <ByLength tool={tool} sheet={sheet} keep={keep} />}
+      {tool.method === 'rectangle' && <ByRectangle tool={tool} keep={keep} />}
+      {tool.method === 'grid' && <ByGrid tool={tool} keep={keep} />}
+      {tool.method === 'coin' && <ByCoin tool={tool} sheet={sheet} keep={keep} />}
+      {tool.method === 'sheet' && <BySheet sheet={sheet} keep={keep} />}
+      {fault !== null && (
+        <p role="alert" className="text-second text-stop">
+          {tool.method === 'length' ? 'Length between the clicks' : 'Measure'}: {fault}
+        </p>
+      )}
+      {tool.clicks.length > 0 && (
+        <Button
+          tone="quiet"
+          className="self-start"
+          onClick={() => take({ ...tool, clicks: tool.clicks.slice(0, -1) })}
+        >
+          Take the last click back
+        </Button>
+      )}
+    </div>
+  );
+}
+
+interface MethodProps {
+  readonly tool: ScaleTool;
+  readonly keep: (measure: PhotoMeasure) => void;
+}
+
+const knownLengths = (sheet: FaceSheet): readonly KnownLength[] =>
+  sheet.measure?.kind === 'lengths' ? sheet.measure.lengths : [];
+
+function ByLength({ tool, sheet, keep }: MethodProps & { readonly sheet: FaceSheet }) {
+  const lengths = knownLengths(sheet);
+  const [known, setKnown] = useState('my caliper');
+  const [from, to] = tool.clicks;
+  return (
+    <>
+      <p className="text-second text-ink2" role="status">
+        {!from && 'Click one end of something you can measure with a caliper: the board’s edge is good.'}
+        {from && !to && 'Now the other end.'}
+        {from && to && 'Both ends are clicked.'}
+      </p>
+      {from && to && (
+        <>
+          <SelectField
+            label="What it is"
+            value={known}
+            options={KNOWN.map(([n]) => [n, n] as const)}
+            onPick={(n) => {
+              setKnown(n);
+              const mm = KNOWN.find(([name]) => name === n)?.[1];
+              if (mm) keep({ kind: 'lengths', lengths: [...lengths, { from, to, lengthMm: mm }] });
+            }}
+          />
+          <FigureField
+            label="Length between the clicks"
+            kind="length"
+            shown=""
+            hint="As the caliper shows it: 32.5, 1280mil"
+            onFigure={(lengthMm) =>
+              keep(
+                lengths.length === 0
+                  ? twoClicks(from, to, lengthMm)
+                  : { kind: 'lengths', lengths: [...lengths, { from, to, lengthMm }] },
+              )
+            }
+          />
+        </>
+      )}
+      {lengths.length > 0 && (
+        <p className="text-second text-ink2">
+          A length more is weighed with the {lengths.length} there; three tell which one is off.
+        </p>
+      )}
+    </>
+  );
+}
+
+/** Corners of a rectangle in the order they are clicked, mm. */
+const cornersOf = (w: number, h: number): readonly { x: number; y: number }[] => [
+  { x: 0, y: 0 },
+  { x: w, y: 0 },
+  { x: w, y: h },
+  { x: 0, y: h },
+];
+
+function ByRectangle({ tool, keep }: MethodProps) {
+  const [width, setWidth] = useState<number | null>(null);
+  const [height, setHeight] = useState<number | null>(null);
+  const { clicks } = tool;
+  const next = ['top left', 'top right', 'bottom right', 'bottom left'][clicks.length];
+  return (
+    <>
+      <p className="text-second text-ink2" role="status">
+        {next
+          ? `Click the ${next} corner: of the board, or of any rectangle lying flat on it.`
+          : 'Four corners are clicked.'}
+      </p>
+      <div className="grid grid-cols-2 gap-3">
+        <FigureField
+          label="Width"
+          kind="length"
+          shown={width === null ? '' : `${width} mm`}
+          onFigure={setWidth}
+        />
+        <FigureField
+          label="Height"
+          kind="length"
+          shown={height === null ? '' : `${height} mm`}
+          onFigure={setHeight}
+        />
+      </div>
+      <Button
+        tone="main"
+        disabled={clicks.length < 4 || width === null || height === null}
+        onClick={() => {
+          const corners = cornersOf(width ?? 0, height ?? 0);
+          keep({
+            kind: 'plane',
+            points: clicks.slice(0, 4).map((at, i) => ({ at, mm: corners[i] ?? { x: 0, y: 0 } })),
+          });
+        }}
+      >
+        Lay it flat
+      </Button>
+    </>
+  );
+}
+
+function ByGrid({ tool, keep }: MethodProps) {
+  const [columns, setColumns] = useState(4);
+  const [rows, setRows] = useState(2);
+  const [pitch, setPitch] = useState(2.54);
+  const left = columns * rows - tool.clicks.length;
+  const sizes = Array.from({ length: 11 }, (_, i) => [String(i + 2), String(i + 2)] as const);
+  return (
+    <>
+      <p className="text-second text-ink2" role="status">
+        {left > 0
+          ? `Click every point, row by row from the top left: ${left} to go.`
+          : 'All points are clicked.'}
+      </p>
+      <div className="grid grid-cols-3 gap-3">
+        <SelectField
+          label="Columns"
+          value={String(columns)}
+          options={sizes}
+          onPick={(n) => setColumns(Number(n))}
+        />
+        <SelectField label="Rows" value={String(rows)} options={sizes} onPick={(n) => setRows(Number(n))} />
+        <FigureField label="Pitch" kind="length" shown={`${pitch} mm`} onFigure={setPitch} />
+      </div>
+      <Button
+        tone="main"
+        disabled={left > 0}
+        onClick={() =>
+          keep({
+            kind: 'plane',
+            points: tool.clicks
+              .slice(0, columns * rows)
+              .map((at, i) => ({ at, mm: { x: (i % columns) * pitch, y: Math.floor(i / columns) * pitch } })),
+          })
+        }
+      >
+        Lay it flat
+      </Button>
+    </>
+  );
+}
+
+function ByCoin({ tool, sheet, keep }: MethodProps & { readonly sheet: FaceSheet }) {
+  const circle = fitCircle(tool.clicks);
+  return (
+    <>
+      <p className="text-second text-ink2" role="status">
+        {tool.clicks.length < 3
+          ? `Click the rim of the coin in ${3 - tool.clicks.length} more places, far apart.`
+          : circle
+            ? `The rim is met within ${circle.rms.toFixed(1)} px; more clicks help.`
+            : 'The clicks lie on a line.'}
+      </p>
+      {circle && (
+        <FigureField
+          label="Diameter of the coin"
+          kind="length"
+          shown=""
+          onFigure={(lengthMm) => {
+            const { centre: c, radius: r } = circle;
+            keep({
+              kind: 'lengths',
+              lengths: [
+                ...knownLengths(sheet),
+                { from: { x: c.x - r, y: c.y }, to: { x: c.x + r, y: c.y }, lengthMm },
+              ],
+            });
+          }}
+        />
+      )}
+    </>
+  );
+}
+
+function BySheet({ sheet, keep }: { readonly sheet: FaceSheet; readonly keep: MethodProps['keep'] }) {
+  const [state, setState] = useState<'idle' | 'looking' | 'none'>('idle');
+  const look = (): void => {
+    setState('looking');
+    const { answer } = photoTask((reader) =>
+      reader.sheet(routes.photo(sheet.photoId), sheet.widthPx, sheet.heightPx),
+    );
+    answer.then(
+      (points) => {
+        setState(points ? 'idle' : 'none');
+        if (points) keep({ kind: 'plane', points });
+      },
+      () => setState('none'),
+    );
+  };
+  return (
+    <>
+      <p className="text-second text-ink2">
+        Print it under “In and out” below, lay the board inside its four round marks, and photograph all of
+        it.
+      </p>
+      <Button tone="main" disabled={state === 'looking'} onClick={look}>
+        {state === 'looking' ? 'Looking for the marks…' : 'Find the marks'}
+      </Button>
+      {state === 'none' && (
+        <p role="alert" className="text-second text-stop">
+          Sheet: the four round marks are not all in sight. Photograph the whole sheet, flat and evenly lit.
+        </p>
+      )}
+    </>
+  );
+}
+
+/** What the measure of the face's base is worth: residuals, the one that is off, error over the plate. */
+export function MeasureReport() {
+  const { documents, desk } = useJob();
+  const { board } = documents;
+  const face = usePlate((s) => s.face);
+  const index = board.faces.findIndex((f) => f.face === face);
+  const sheet = board.faces[index];
+  const frame = faceFrame(board, face);
+  if (!sheet?.measure || !frame) return null;
+  const { measure } = sheet;
+  const corners = cornersOf(sheet.widthPx, sheet.heightPx).map((p) => toBoard(p, frame));
+  const middle = toBoard({ x: sheet.widthPx / 2, y: sheet.heightPx / 2 }, frame);
+  const worst = Math.max(...corners.map((c) => placeErrorMm(frame, c)));
+  const ten = printMeasured({
+    mm: 10,
+    sigmaMm: Math.hypot(
+      placeErrorMm(frame, middle) / Math.max(1, Math.hypot(middle.x, middle.y) / 10),
+      frame.tiltTakenOut ? 0 : 0.06,
+    ),
+  });
+  const names =
+    measure.kind === 'lengths'
+      ? measure.lengths.map((l) => `${l.lengthMm} mm`)
+      : measure.points.map((_, i) => `point ${i + 1}`);
+  return (
+    <div className="flex flex-col gap-1 text-second">
+      <p className="text-ink2">
+        10 mm in the middle are <span className="figure">{ten}</span>; at the far corner a place is known to ±
+        {(2 * worst).toFixed(2)} mm.{' '}
+        {frame.tiltTakenOut
+          ? 'The tilt is taken out.'
+          : 'The tilt of the camera is not known: a rectangle or a grid takes it out.'}
+      </p>
+      {frame.residualsMm.length > 1 && (
+        <ul>
+          {names.map((name, i) => (
+            <li
+              key={i}
+              className={`flex items-center justify-between gap-2 ${frame.outlier === i ? 'font-bold text-stop' : ''}`}
+            >
+              <span className="figure">
+                {name}: {frame.residualsMm[i]?.toFixed(3)} mm off
+                {frame.outlier === i ? ', does not go with the others' : ''}
+              </span>
+              {measure.kind === 'lengths' && measure.lengths.length > 1 && (
+                <Button
+                  tone="quiet"
+                  className="!min-h-8"
+                  onClick={() =>
+                    desk.store.getState().replace(
+                      'board',
+                      setMeasure(board, index, {
+                        kind: 'lengths',
+                        lengths: measure.lengths.filter((_, k) => k !== i),
+                      }),
+                    )
+                  }
+                >
+                  Strike
+                </Button>
+              )}
+            </li>
+          ))}
+        </ul>
+      )}
+    </div>
+  );
+}

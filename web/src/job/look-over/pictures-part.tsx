@@ -1,0 +1,137 @@
+import { ArrowUpToLine, Trash2 } from 'lucide-react';
+import type { FaceSheet } from '@zebbit/core';
+import { usePlate } from '../../plate/plate-store';
+import { newSheet } from '../../plate/new-sheet';
+import { facePictures } from '../../plate/picture-map';
+import { Button } from '../../ui/button';
+import { PhotoPicker } from '../../ui/photo-picker';
+import { PhoneDialog } from './phone-dialog';
+import { useJob } from '../job-context';
+import { SlipPart } from '../slip';
+import { MeasureReport } from './measure-form';
+import { useTool } from './tool-store';
+
+/** A picture for this face: its first is the base, more are close-ups to be laid on it. */
+export function BoardPhoto({ first }: { readonly first: boolean }) {
+  const { bundle, desk } = useJob();
+  const face = usePlate((s) => s.face);
+  return (
+    <div className={first ? 'rounded-[14px] bg-sheet p-4 text-ink' : ''}>
+      {first && (
+        <p className="mb-3 max-w-[34ch]">
+          The {face} face has no picture yet. Straight from above, clean, sharp, the torn port in the middle.
+        </p>
+      )}
+      <PhotoPicker
+        jobId={bundle.id}
+        use="board"
+        label={first ? `Photo of the ${face} face` : 'Another picture of this face'}
+        caption={`board, ${face}`}
+        onStored={(photo) => {
+          const { board } = desk.store.getState().documents;
+          const count = board.faces.filter((f) => f.face === face).length;
+          desk.store
+            .getState()
+            .replace('board', { ...board, faces: [...board.faces, newSheet(photo, face, count)] });
+        }}
+      />
+      <PhoneDialog face={face} />
+    </div>
+  );
+}
+
+/** The pictures of the face: which is the base, which are laid on it, how strongly each shows. */
+export function PicturesPart() {
+  const { documents, desk } = useJob();
+  const change = (index: number, part: Partial<FaceSheet>): void =>
+    desk.store.getState().replace('board', {
+      ...documents.board,
+      faces: documents.board.faces.map((f, i) => (i === index ? { ...f, ...part } : f)),
+    });
+  const { take } = useTool();
+  const { face, showOnly } = usePlate();
+  const pictures = facePictures(documents.board, face);
+  if (pictures.length === 0) return null;
+  return (
+    <SlipPart title={`Pictures of the ${face} face`}>
+      <ul className="mb-3 flex flex-col gap-2">
+        {pictures.map(({ sheet, index }, order) => (
+          <li key={index} className="rounded-[10px] border border-line p-2">
+            <div className="flex items-center gap-2">
+              <label className="flex min-w-0 flex-1 items-center gap-2">
+                <input
+                  type="checkbox"
+                  className="size-5 accent-copper"
+                  checked={sheet.shown}
+                  onChange={() => change(index, { shown: !sheet.shown })}
+                />
+                <span className="truncate font-semibold">{sheet.name}</span>
+              </label>
+              <span className="text-second text-ink2">
+                {order === 0
+                  ? sheet.measure
+                    ? 'measured'
+                    : 'not measured'
+                  : sheet.measure
+                    ? 'laid on'
+                    : 'not laid on'}
+              </span>
+            </div>
+            <div className="mt-1 flex items-center gap-2">
+              <input
+                type="range"
+                aria-label={`How strongly ${sheet.name} shows`}
+                min={0}
+                max={1}
+                step={0.05}
+                value={sheet.opacity}
+                className="w-24 accent-copper"
+                onChange={(e) => change(index, { opacity: Number(e.target.value) })}
+              />
+              {order > 0 && (
+                <Button
+                  className="!min-h-9"
+                  onClick={() => {
+                    take({ kind: 'lay', index, there: [], here: [] });
+                    showOnly(index);
+                  }}
+                  disabled={!pictures[0]?.sheet.measure}
+                >
+                  Lay on
+                </Button>
+              )}
+              {order > 0 && (
+                <Button
+                  tone="quiet"
+                  className="!min-h-9"
+                  aria-label={`${sheet.name} on top of the others`}
+                  icon={<ArrowUpToLine aria-hidden className="size-4" />}
+                  onClick={() => {
+                    const rest = documents.board.faces.filter((_, i) => i !== index);
+                    desk.store.getState().replace('board', { ...documents.board, faces: [...rest, sheet] });
+                  }}
+                />
+              )}
+              <Button
+                tone="quiet"
+                className="!min-h-9"
+                aria-label={`Take ${sheet.name} off the plate`}
+                icon={<Trash2 aria-hidden className="size-4" />}
+                onClick={() =>
+                  desk.store.getState().replace('board', {
+                    ...documents.board,
+                    faces: documents.board.faces.filter((_, i) => i !== index),
+                  })
+                }
+              />
+            </div>
+          </li>
+        ))}
+      </ul>
+      <MeasureReport />
+      <div className="mt-3">
+        <BoardPhoto first={false} />
+      </div>
+    </SlipPart>
+  );
+}

@@ -1,0 +1,189 @@
+import type { BoardPoint, FootprintProposal } from '@zebbit/core';
+import { faceFrame, measureLength, printLength, printMeasured, distanceMm } from '@zebbit/core';
+import { PROVISIONAL_MM_PER_PX } from '../../plate/picture-map';
+import type { Viewport } from '../../plate/plate-store';
+import { toScreen, usePlate } from '../../plate/plate-store';
+import { useJob } from '../job-context';
+import type { Tool } from './tool-store';
+import { useTool } from './tool-store';
+
+const there = (points: readonly { x: number; y: number }[]): BoardPoint[] =>
+  points.map((p) => ({ x: p.x * PROVISIONAL_MM_PER_PX, y: p.y * PROVISIONAL_MM_PER_PX }));
+
+function pointsOf(tool: Tool, only: number | null): readonly BoardPoint[] {
+  switch (tool.kind) {
+    case 'scale':
+      return there(tool.clicks);
+    case 'lay':
+      return only === null ? tool.here : there(tool.there);
+    case 'measure':
+    case 'read':
+      return [tool.from, tool.to].flatMap((p) => p ?? []);
+    case 'row':
+      return [tool.first, tool.last].flatMap((p) => p ?? []);
+    case 'component':
+      return tool.terminals;
+    case 'line':
+    case 'area':
+      return tool.points;
+    case 'leg':
+      return tool.from ? [tool.from] : [];
+    case 'overlay':
+      return tool.to;
+    default:
+      return [];
+  }
+}
+
+/** The clicks a tool has gathered so far, joined as they will be. */
+export function ToolArt({ viewport }: { readonly viewport: Viewport }) {
+  const { documents } = useJob();
+  const { tool, proposal, refused } = useTool();
+  const { only, face } = usePlate();
+  const points = pointsOf(tool, only).map((p) => toScreen(p, viewport));
+  const [a, b] = points;
+  const frame = faceFrame(documents.board, face);
+  const joined =
+    tool.kind === 'line' ||
+    tool.kind === 'area' ||
+    tool.kind === 'measure' ||
+    (tool.kind === 'scale' && tool.method === 'length');
+  return (
+    <g pointerEvents="none">
+      {joined && points.length > 1 && (
+        <path
+          d={`M${points.map((p) => `${p.x} ${p.y}`).join('L')}${tool.kind === 'area' ? 'Z' : ''}`}
+          fill="none"
+          stroke="#ffb583"
+          strokeWidth={2.5}
+        />
+      )}
+      {tool.kind === 'read' && a && b && (
+        <rect
+          x={Math.min(a.x, b.x)}
+          y={Math.min(a.y, b.y)}
+          width={Math.abs(a.x - b.x)}
+          height={Math.abs(a.y - b.y)}
+          fill="none"
+          stroke="#ffb583"
+          strokeWidth={2.5}
+          strokeDasharray="10 5"
+        />
+      )}
+      {points.map((s, i) => (
+        <g key={i}>
+          <path
+            d={`M${s.x - 12} ${s.y}h24M${s.x} ${s.y - 12}v24`}
+            stroke="#10181b"
+            strokeWidth={5}
+            opacity={0.5}
+          />
+          <path d={`M${s.x - 12} ${s.y}h24M${s.x} ${s.y - 12}v24`} stroke="#ffb583" strokeWidth={2.5} />
+        </g>
+      ))}
+      {tool.kind === 'measure' && tool.from && tool.to && a && b && (
+        <text
+          x={(a.x + b.x) / 2 + 10}
+          y={(a.y + b.y) / 2 - 10}
+          fontSize={15}
+          fontWeight={700}
+          fontFamily="var(--font-mono)"
+          fill="#fff7e6"
+          stroke="#10181b"
+          strokeWidth={4}
+          paintOrder="stroke"
+        >
+          {frame
+            ? printMeasured(measureLength(frame, tool.from, tool.to))
+            : printLength(distanceMm(tool.from, tool.to))}
+        </text>
+      )}
+      {proposal?.face === face && only === null && (
+        <ProposalArt found={proposal.found} refused={refused} viewport={viewport} />
+      )}
+    </g>
+  );
+}
+
+/** What was seen in the picture and is not placed yet: dotted outlines. */
+function ProposalArt({
+  found,
+  refused,
+  viewport: v,
+}: {
+  readonly found: FootprintProposal;
+  readonly refused: ReadonlySet<string>;
+  readonly viewport: Viewport;
+}) {
+  const outline = (
+    key: string,
+    at: BoardPoint,
+    w: number,
+    h: number,
+    deg: number,
+    gone: boolean,
+    round: boolean,
+  ) => {
+    const s = toScreen(at, v);
+    return (
+      <g key={key} transform={`translate(${s.x} ${s.y}) rotate(${deg})`}>
+        <rect
+          x={(-w * v.k) / 2}
+          y={(-h * v.k) / 2}
+          width={w * v.k}
+          height={h * v.k}
+          rx={round ? (Math.min(w, h) * v.k) / 2 : 2}
+          fill="none"
+          stroke="#10181b"
+          strokeWidth={5}
+          opacity={0.5}
+        />
+        <rect
+          x={(-w * v.k) / 2}
+          y={(-h * v.k) / 2}
+          width={w * v.k}
+          height={h * v.k}
+          rx={round ? (Math.min(w, h) * v.k) / 2 : 2}
+          fill="none"
+          stroke="#bfe9ff"
+          strokeWidth={2.2}
+          strokeDasharray={gone ? '2 4' : '7 3'}
+        />
+      </g>
+    );
+  };
+  return (
+    <>
+      {found.rows.flatMap((row, i) =>
+        refused.has(`row ${i}`)
+          ? []
+          : row.pads.map((p, k) =>
+              outline(
+                `r${i}.${k}`,
+                p.at,
+                p.sizeMm[0],
+                p.sizeMm[1],
+                row.directionDeg,
+                p.state === 'torn',
+                false,
+              ),
+            ),
+      )}
+      {found.lands.flatMap((l, i) =>
+        refused.has(`land ${i}`)
+          ? []
+          : [
+              outline(
+                `l${i}`,
+                l.at,
+                l.slot.lengthMm,
+                l.slot.widthMm,
+                l.slot.directionDeg,
+                l.state === 'torn',
+                l.fixing !== 'surface',
+              ),
+            ],
+      )}
+    </>
+  );
+}
