@@ -128,7 +128,7 @@ test('a torn port, from new job to the printed page', async ({ page }) => {
       .setInputFiles({ name: 'notes.png', mimeType: 'image/png', buffer: Buffer.from('only words') });
     await expect(page.getByRole('alert')).toContainText('photo is not a picture');
     await page.getByLabel('Photo of the top face', { exact: true }).setInputFiles(PICTURE);
-    await expect(page.locator('main svg image')).toBeVisible();
+    await expect(page.locator('main img')).toBeVisible();
     await expect(page.getByRole('button', { name: 'Scale' })).toBeEnabled();
     await page.keyboard.press('s');
     const { at, size } = SPEAKER_TOP.board;
@@ -139,12 +139,12 @@ test('a torn port, from new job to the printed page', async ({ page }) => {
     await expect(page.getByRole('alert')).toContainText('above 0 mm');
     await page.getByLabel('Length between the clicks').fill('30mm');
     await page.keyboard.press('Enter');
-    await expect(page.getByText(/px\/mm ±/)).toBeVisible();
+    await expect(page.getByText(/px\/mm/)).toBeVisible();
 
     await page.keyboard.press('r');
     await clickAt(page, { x: 15.7, y: 8.6 }, WIDTH_MM);
     await clickAt(page, { x: 18.3, y: 8.6 }, WIDTH_MM);
-    await expect(page.getByText(/Measured pitch 0\.6\d+ mm .*which fits/)).toBeVisible();
+    await expect(page.getByText(/Measured pitch 0\.6\d+ ± [\d.]+ mm.*which fits/)).toBeVisible();
     await page.getByRole('button', { name: 'Place the row' }).click();
     await expect(page.getByRole('button', { name: /^pin 5 GND/ })).toBeVisible();
     await page.keyboard.press('8');
@@ -169,7 +169,8 @@ test('a torn port, from new job to the printed page', async ({ page }) => {
     await page.keyboard.press('p');
     await clickAt(page, { x: 26.8, y: 8.4 }, WIDTH_MM);
     await page.keyboard.press('l');
-    await clickAt(page, { x: 13.6, y: 6.4 }, WIDTH_MM);
+    await clickAt(page, { x: 13.6, y: 5.4 }, WIDTH_MM);
+    await clickAt(page, { x: 13.6, y: 7.4 }, WIDTH_MM);
     await page.keyboard.press('Escape');
     await page.keyboard.press('1');
     await page.keyboard.press('m');
@@ -177,7 +178,7 @@ test('a torn port, from new job to the printed page', async ({ page }) => {
     await clickAt(page, { x: 9.4, y: 14.65 }, WIDTH_MM);
     const measured = await page
       .getByRole('status')
-      .filter({ hasText: /^[\d.]+ mm \(/ })
+      .filter({ hasText: /^[\d.]+ ± [\d.]+ mm \(/ })
       .innerText();
     expect(Math.abs(parseFloat(measured) / 2.5 - 1)).toBeLessThan(0.02);
     await page.keyboard.press('Escape');
@@ -308,6 +309,8 @@ test('a torn port, from new job to the printed page', async ({ page }) => {
     await page.getByRole('link', { name: 'Zebbit' }).click();
     await expect(page.getByRole('link', { name: /Pillow speaker/ })).toContainText('Done');
   });
-  // The refused upload is a 400 that Chromium notes by itself; nothing else may stand there.
-  expect(errors.filter((e) => !e.includes('400 (Bad Request)'))).toEqual([]);
+  // Chromium notes by itself the refused upload (400) and the event stream that broke when the server was killed.
+  expect(
+    errors.filter((e) => !/400 \(Bad Request\)|ERR_INCOMPLETE_CHUNKED|ERR_CONNECTION_REFUSED/.test(e)),
+  ).toEqual([]);
 });

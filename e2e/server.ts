@@ -6,7 +6,8 @@ import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 
-const ROOT = join(import.meta.dirname, '..');
+/** Every command is run from the project's root. */
+const ROOT = process.cwd();
 
 function freePort(): Promise<number> {
   return new Promise((resolve, reject) => {
@@ -25,16 +26,17 @@ export class TestServer {
     readonly home: string,
     readonly port: number,
     private child: ChildProcess,
+    private readonly lan: boolean,
   ) {}
 
   get url(): string {
     return `http://127.0.0.1:${this.port}`;
   }
 
-  static async start(): Promise<TestServer> {
+  static async start({ lan = false } = {}): Promise<TestServer> {
     const home = mkdtempSync(join(tmpdir(), 'zebbit-e2e-'));
     const port = await freePort();
-    const server = new TestServer(home, port, TestServer.spawn(home, port));
+    const server = new TestServer(home, port, TestServer.spawn(home, port, lan), lan);
     try {
       await server.answers();
     } catch (error) {
@@ -44,7 +46,7 @@ export class TestServer {
     return server;
   }
 
-  private static spawn(home: string, port: number): ChildProcess {
+  private static spawn(home: string, port: number, lan: boolean): ChildProcess {
     return spawn(process.execPath, ['--enable-source-maps', join(ROOT, 'server/dist/main.js')], {
       stdio: ['ignore', 'ignore', 'inherit'],
       env: {
@@ -52,6 +54,8 @@ export class TestServer {
         ZEBBIT_HOME: home,
         ZEBBIT_PORT: String(port),
         ZEBBIT_WEB: join(ROOT, 'web/dist'),
+        // Phones are let in, but the test server stays on this machine alone.
+        ...(lan ? { ZEBBIT_LAN: '1', ZEBBIT_BIND: '127.0.0.1' } : {}),
       },
     });
   }
@@ -81,7 +85,7 @@ export class TestServer {
   /** Kills it as a power cut would, and starts it again. */
   async killAndRestart(): Promise<void> {
     await this.ended('SIGKILL');
-    this.child = TestServer.spawn(this.home, this.port);
+    this.child = TestServer.spawn(this.home, this.port, this.lan);
     await this.answers();
   }
 

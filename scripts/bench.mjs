@@ -1,6 +1,11 @@
 // npm run bench: builds and runs the benchmarks; figures are ratios against references in the same run.
-import { ensureInstalled, must } from './set-up.mjs';
+import { ensureBuilt, ensureDebian, ensureInstalled, must } from './set-up.mjs';
 
 ensureInstalled();
+ensureDebian({
+  chromium: '/usr/bin/chromium',
+  'kicad-footprints': '/usr/share/kicad/footprints/Connector_USB.pretty',
+});
+ensureBuilt();
 must(process.execPath, ['node_modules/vite/bin/vite.js', 'build', 'bench', '--logLevel', 'warn']);
 must(process.execPath, ['bench/dist/run.js']);

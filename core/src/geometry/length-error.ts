@@ -71,7 +71,7 @@ export function placeErrorMm(frame: PhotoFrame, at: BoardPoint): number {
 /** `0.65 ± 0.02 mm`: two standard deviations, rounded up to a hundredth, the length to the same place. */
 export function printMeasured({ mm, sigmaMm }: Pick<MeasuredLength, 'mm' | 'sigmaMm'>): string {
   const error = 2 * sigmaMm;
-  const places = error >= 0.95 ? 1 : error >= 0.0095 ? 2 : 3;
+  const places = error >= 0.95 ? 1 : error >= 0.0045 ? 2 : 3;
   const up = Math.ceil(error * 10 ** places - 1e-9) / 10 ** places;
   return `${mm.toFixed(places)} ± ${Math.max(up, 10 ** -places).toFixed(places)} mm`;
 }

@@ -81,6 +81,7 @@ export function Plate({
   const click = (e: MouseEvent<SVGSVGElement>): void => {
     if (!onClick || !sheet) return;
     const rect = e.currentTarget.getBoundingClientRect();
+    setCrosshair(null);
     onClick(fromScreen({ x: e.clientX - rect.left, y: e.clientY - rect.top }, viewport), face);
   };
 
@@ -96,7 +97,7 @@ export function Plate({
     const by = moves[e.key];
     const at = crosshair ?? fromScreen({ x: size.width / 2, y: size.height / 2 }, viewport);
     if (by) setCrosshair({ x: at.x + by[0] / viewport.k, y: at.y + by[1] / viewport.k });
-    else if (e.key === 'Enter' && onClick && sheet) onClick(at, face);
+    else if (e.key === 'Enter' && crosshair && onClick && sheet) onClick(at, face);
     else return;
     e.preventDefault();
     e.stopPropagation();

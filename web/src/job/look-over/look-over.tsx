@@ -129,9 +129,10 @@ export function LookOver() {
     Escape: () => (tool.kind === 'none' ? choose(null) : drop()),
     Enter: finish,
     Delete: () => {
-      if (picked.length === 0) return;
+      // What is locked stays, and stays chosen.
+      const locked = picked.filter((id) => board.locked.includes(id));
       put('board', removeThings(board, picked));
-      choose(null);
+      choose(locked[0] ?? null, locked);
     },
     ',': () => put('board', turnThings(board, picked, -5)),
     '.': () => put('board', turnThings(board, picked, 5)),

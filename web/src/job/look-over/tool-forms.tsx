@@ -101,7 +101,7 @@ export function RowForm({ tool }: { readonly tool: Extract<Tool, { kind: 'row' }
           'Runs to the right. Click the last pad as well, and the direction and the pitch are measured.'}
         {read && `Runs at ${significant(read.directionDeg, 3)}°. `}
         {read?.measuredMm
-          ? `Measured pitch ${printMeasured({ mm: read.measuredMm, sigmaMm })}${Math.abs(off) > 0.05 ? `: ${Math.round(off * 100)} % off. Is the count right, and the scale?` : ', as it should be.'}`
+          ? `Measured pitch ${printMeasured({ mm: read.measuredMm, sigmaMm })}${Math.abs(off) > 0.05 ? `: ${Math.round(off * 100)} % off. Is the count right, and the scale?` : ', which fits.'}`
           : ''}
       </p>
       <div className="col-span-2">
@@ -284,7 +284,9 @@ export function SmallForms({ tool }: { readonly tool: Tool }) {
     return (
       <div role="status">
         <p className="figure text-[22px] font-semibold">
-          {m ? printMeasured(m) : printLength(distanceMm(tool.from, tool.to))}
+          {m
+            ? `${printMeasured(m)} (${Math.round(m.mm / 0.0254)} mil)`
+            : printLength(distanceMm(tool.from, tool.to))}
         </p>
         {m && (
           <p className="text-second text-ink2">
