@@ -1,5 +1,5 @@
 import type { Board, BoardTruth } from '@zebbit/core';
-import { canProbe, EMPTY_BOARD, placeRow, probePoints, twoClicks } from '@zebbit/core';
+import { canProbe, EMPTY_BOARD, lineLengthMm, placeRow, probePoints, twoClicks } from '@zebbit/core';
 import type { Scene } from './scene';
 import { asComponent } from './scene';
 
@@ -24,6 +24,57 @@ function rowOf(scene: Scene): Board['rows'] {
   return [
     { ...placed, pins: placed.pins.map((pin, i) => ({ ...pin, state: row.states[i] ?? 'unchecked' })) },
   ];
+}
+
+/** The board's edge by the port, and the tracks that are cracked. */
+function linesOf(scene: Scene): Board['lines'] {
+  const { at, size, radius } = scene.board;
+  const edge: Board['lines'] = [
+    {
+      id: `edge-${scene.face}`,
+      name: 'edge',
+      kind: 'edge',
+      face: scene.face,
+      points: [
+        { x: at.x + radius, y: at.y },
+        { x: at.x + size[0] - radius, y: at.y },
+      ],
+      scars: [],
+    },
+  ];
+  const cracked = scene.tracks.flatMap((t, i) =>
+    t.crackAt === undefined
+      ? []
+      : [
+          {
+            id: `track-${scene.face}-${i + 1}`,
+            name: `track ${i + 1}`,
+            kind: 'track' as const,
+            face: scene.face,
+            points: t.points,
+            scars: [{ atMm: t.crackAt * lineLengthMm(t.points), kind: 'cracked' as const, lengthMm: 0 }],
+          },
+        ],
+  );
+  return [...edge, ...cracked];
+}
+
+/** Corners of the board that are seen on both faces, mirrored left for right. */
+function pairsOf(scenes: readonly Scene[]): Board['facePairs'] {
+  const top = scenes.find((s) => s.face === 'top');
+  const bottom = scenes.find((s) => s.face === 'bottom');
+  if (!top || !bottom) return [];
+  const corners = ({ board: { at, size } }: Scene, flip: boolean): Board['points'][number]['at'][] => {
+    const [left, right] = flip ? [at.x + size[0], at.x] : [at.x, at.x + size[0]];
+    return [
+      { x: left, y: at.y },
+      { x: right, y: at.y },
+      { x: right, y: at.y + size[1] },
+      { x: left, y: at.y + size[1] },
+    ];
+  };
+  const under = corners(bottom, true);
+  return corners(top, false).flatMap((t, i) => (under[i] ? [{ top: t, bottom: under[i] }] : []));
 }
 
 /** The board as a careful person would have placed it on the scenes' pictures, the scale set along each picture's width. */
@@ -59,6 +110,7 @@ export function boardOf(scenes: readonly (readonly [Scene, StoredPicture])[]): B
     })),
     components: scene.parts.filter((p) => p.sceneryOnly !== true).map((p) => asComponent(p, scene.face)),
     points: scene.points.map((p) => ({ id: p.id, name: p.name, face: scene.face, at: p.at, role: p.role })),
+    lines: linesOf(scene),
   });
   const faces = scenes.map(faceOf);
   return {
@@ -69,6 +121,8 @@ export function boardOf(scenes: readonly (readonly [Scene, StoredPicture])[]): B
     legs: faces.flatMap((f) => f.legs),
     components: faces.flatMap((f) => f.components),
     points: faces.flatMap((f) => f.points),
+    lines: faces.flatMap((f) => f.lines),
+    facePairs: pairsOf(scenes.map(([scene]) => scene)),
   };
 }
 

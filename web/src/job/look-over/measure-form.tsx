@@ -14,6 +14,7 @@ import { routes } from '@zebbit/contract';
 import { usePlate } from '../../plate/plate-store';
 import { Button } from '../../ui/button';
 import { FigureField, SelectField } from '../../ui/field';
+import { Tick } from '../../ui/tick';
 import { photoTask } from '../../workers/photo-reader';
 import { useJob } from '../job-context';
 import type { MeasureMethod, Tool } from './tool-store';
@@ -302,6 +303,7 @@ function BySheet({ sheet, keep }: { readonly sheet: FaceSheet; readonly keep: Me
 /** What the measure of the face's base is worth: residuals, the one that is off, error over the plate. */
 export function MeasureReport() {
   const { documents, desk } = useJob();
+  const { errors, showErrors } = useTool();
   const { board } = documents;
   const face = usePlate((s) => s.face);
   const index = board.faces.findIndex((f) => f.face === face);
@@ -332,6 +334,9 @@ export function MeasureReport() {
           ? 'The tilt is taken out.'
           : 'The tilt of the camera is not known: a rectangle or a grid takes it out.'}
       </p>
+      <Tick checked={errors} onChange={showErrors}>
+        show the error over the plate
+      </Tick>
       {frame.residualsMm.length > 1 && (
         <ul>
           {names.map((name, i) => (

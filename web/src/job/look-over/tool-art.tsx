@@ -1,5 +1,14 @@
 import type { BoardPoint, FootprintProposal } from '@zebbit/core';
-import { faceFrame, measureLength, printLength, printMeasured, distanceMm } from '@zebbit/core';
+import {
+  basePicture,
+  faceFrame,
+  measureLength,
+  printLength,
+  printMeasured,
+  distanceMm,
+  placeErrorMm,
+  toBoard,
+} from '@zebbit/core';
 import { PROVISIONAL_MM_PER_PX } from '../../plate/picture-map';
 import type { Viewport } from '../../plate/plate-store';
 import { toScreen, usePlate } from '../../plate/plate-store';
@@ -38,7 +47,7 @@ function pointsOf(tool: Tool, only: number | null): readonly BoardPoint[] {
 /** The clicks a tool has gathered so far, joined as they will be. */
 export function ToolArt({ viewport }: { readonly viewport: Viewport }) {
   const { documents } = useJob();
-  const { tool, proposal, refused } = useTool();
+  const { tool, proposal, refused, errors } = useTool();
   const { only, face } = usePlate();
   const points = pointsOf(tool, only).map((p) => toScreen(p, viewport));
   const [a, b] = points;
@@ -98,6 +107,7 @@ export function ToolArt({ viewport }: { readonly viewport: Viewport }) {
             : printLength(distanceMm(tool.from, tool.to))}
         </text>
       )}
+      {errors && frame && only === null && <ErrorArt viewport={viewport} />}
       {proposal?.face === face && only === null && (
         <ProposalArt found={proposal.found} refused={refused} viewport={viewport} />
       )}
@@ -185,5 +195,40 @@ function ProposalArt({
             ],
       )}
     </>
+  );
+}
+
+/** How far off a place may be drawn, at nine places of the base picture: two standard deviations. */
+function ErrorArt({ viewport: v }: { readonly viewport: Viewport }) {
+  const { board } = useJob().documents;
+  const face = usePlate((s) => s.face);
+  const frame = faceFrame(board, face);
+  const base = basePicture(board, face);
+  if (!frame || !base) return null;
+  return [0.08, 0.5, 0.92].flatMap((fx) =>
+    [0.08, 0.5, 0.92].map((fy) => {
+      const at = toBoard({ x: fx * base.widthPx, y: fy * base.heightPx }, frame);
+      const s = toScreen(at, v);
+      const off = 2 * placeErrorMm(frame, at);
+      return (
+        <g key={`${fx} ${fy}`} transform={`translate(${s.x} ${s.y})`}>
+          <circle r={Math.max(3, off * v.k)} fill="none" stroke="#10181b" strokeWidth={4} opacity={0.5} />
+          <circle r={Math.max(3, off * v.k)} fill="none" stroke="#bfe9ff" strokeWidth={2} />
+          <text
+            x={9}
+            y={-7}
+            fontSize={13}
+            fontWeight={700}
+            fontFamily="var(--font-mono)"
+            fill="#fff7e6"
+            stroke="#10181b"
+            strokeWidth={4}
+            paintOrder="stroke"
+          >
+            ±{off.toFixed(2)}
+          </text>
+        </g>
+      );
+    }),
   );
 }

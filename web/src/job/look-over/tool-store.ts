@@ -57,6 +57,9 @@ interface ToolState {
   /** What the picture was read to show, until it is accepted or refused. */
   readonly proposal: { readonly face: Face; readonly found: FootprintProposal } | null;
   readonly refused: ReadonlySet<ProposalKey>;
+  /** Whether the error of the measure is drawn over the plate. */
+  readonly errors: boolean;
+  readonly showErrors: (on: boolean) => void;
   readonly take: (tool: Tool) => void;
   readonly choose: (id: string | null, things?: readonly string[]) => void;
   readonly propose: (proposal: ToolState['proposal']) => void;
@@ -69,6 +72,8 @@ export const useTool = create<ToolState>((set) => ({
   picked: [],
   proposal: null,
   refused: new Set(),
+  errors: false,
+  showErrors: (errors) => set({ errors }),
   take: (tool) => set({ tool }),
   choose: (chosen, picked = []) => set({ chosen, picked }),
   propose: (proposal) => set({ proposal, refused: new Set() }),
