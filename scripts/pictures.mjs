@@ -35,6 +35,27 @@ const VIEWS = {
     `/jobs/${stick}/look-over`,
     (page) => page.getByRole('button', { name: /^pin 3 D\+/ }).click(),
   ],
+  'look-over-read': [
+    `/jobs/${speaker}/look-over`,
+    async (page) => {
+      await page.keyboard.press('g');
+      const box = await page.locator('main img').first().boundingBox();
+      for (const [x, y] of [
+        [0.33, 0.15],
+        [0.68, 0.39],
+      ])
+        await page.mouse.click(box.x + x * box.width, box.y + y * box.height);
+      await page.getByRole('button', { name: /Read the picture/ }).click();
+      await page.getByText('Seen in the picture', { exact: true }).waitFor();
+    },
+  ],
+  'look-over-faces': [
+    `/jobs/${guide}/look-over`,
+    async (page) => {
+      await page.keyboard.press('f');
+      await page.getByText('show the error over the plate').click();
+    },
+  ],
   trace: [`/jobs/${stick}/trace`],
   'trace-night': [
     `/jobs/${stick}/trace`,
