@@ -173,6 +173,17 @@ function splitBridged(
   });
 }
 
+/** A row's pads lie nearer than this to where its spacing wants them, mm, root mean square. */
+const ROUGH_MM = 0.022;
+
+/** Mean of the middle half: neither one bad pad nor the wider ends of a row carry it away. */
+function middleMean(list: readonly number[]): number {
+  const sorted = [...list].sort((a, b) => a - b);
+  const cut = Math.floor(sorted.length / 4);
+  const kept = sorted.slice(cut, sorted.length - cut);
+  return kept.reduce((a, b) => a + b, 0) / kept.length;
+}
+
 const median = (list: readonly number[]): number =>
   [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)] ?? 0;
 
@@ -292,21 +303,19 @@ function asRow(
   const step = pitchOf(fit) / fit.stretch;
   const first = kept[0]?.offset ?? 0;
   const even = kept.every((k, i) => Math.abs(k.offset - first - i * step) < 1e-6);
-  // In an uneven row the pitch is that of its narrowest neighbours, as they were seen.
+  // Neighbours as they were seen. Where a spacing fits only roughly (the ends of a row set wider apart), they are the better witness.
   const narrow = seen.slice(1).flatMap((m, i) => {
     const before = seen[i];
     return before && Math.abs(m.offset - before.offset - step) < 0.12 * step ? [m.at - before.at] : [];
   });
-  const pitch =
-    even || narrow.length === 0 || (fit.pattern.family && rms < 0.02)
-      ? step * fit.stretch
-      : narrow.reduce((x, y) => x + y, 0) / narrow.length;
+  const rough = rms > ROUGH_MM && narrow.length >= 3;
+  const pitch = rough ? middleMean(narrow) : step * fit.stretch;
   return {
     pads: kept.map((k) => k.pad),
     directionDeg: deg(line.angle + Math.atan(slope)),
     pitchMm: pitch,
     pitchSigmaMm:
-      even && spread > 0
+      !rough && spread > 0
         ? (Math.max(rms, 0.01) / Math.sqrt(spread)) * step
         : 0.014 / Math.sqrt(Math.max(1, narrow.length)),
     offsetsMm: even ? null : kept.map((k) => (k.offset - first) * fit.stretch),
