@@ -1,5 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
-import type { FootprintProposal, FoundPad } from '../photo/read-footprint';
+import type { FoundPad } from '../photo/find-rows';
+import type { FootprintProposal } from '../photo/read-footprint';
 import { EMPTY_BOARD } from './board';
 import { checkBoard } from './check-board';
 import { placeProposal } from './place-proposal';

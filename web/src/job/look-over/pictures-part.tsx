@@ -8,7 +8,7 @@ import { PhotoPicker } from '../../ui/photo-picker';
 import { PhoneDialog } from './phone-dialog';
 import { useJob } from '../job-context';
 import { SlipPart } from '../slip';
-import { MeasureReport } from './measure-form';
+import { MeasureReport } from './measure-report';
 import { useTool } from './tool-store';
 
 /** A picture for this face: its first is the base, more are close-ups to be laid on it. */

@@ -1,0 +1,80 @@
+import { faceFrame, placeErrorMm, printMeasured, setMeasure, toBoard } from '@zebbit/core';
+import { usePlate } from '../../plate/plate-store';
+import { Button } from '../../ui/button';
+import { Tick } from '../../ui/tick';
+import { useJob } from '../job-context';
+import { cornersOf } from './measure-form';
+import { useTool } from './tool-store';
+
+/** What the measure of the face's base is worth: residuals, the one that is off, error over the plate. */
+export function MeasureReport() {
+  const { documents, desk } = useJob();
+  const { errors, showErrors } = useTool();
+  const { board } = documents;
+  const face = usePlate((s) => s.face);
+  const index = board.faces.findIndex((f) => f.face === face);
+  const sheet = board.faces[index];
+  const frame = faceFrame(board, face);
+  if (!sheet?.measure || !frame) return null;
+  const { measure } = sheet;
+  const corners = cornersOf(sheet.widthPx, sheet.heightPx).map((p) => toBoard(p, frame));
+  const middle = toBoard({ x: sheet.widthPx / 2, y: sheet.heightPx / 2 }, frame);
+  const worst = Math.max(...corners.map((c) => placeErrorMm(frame, c)));
+  const ten = printMeasured({
+    mm: 10,
+    sigmaMm: Math.hypot(
+      placeErrorMm(frame, middle) / Math.max(1, Math.hypot(middle.x, middle.y) / 10),
+      frame.tiltTakenOut ? 0 : 0.06,
+    ),
+  });
+  const names =
+    measure.kind === 'lengths'
+      ? measure.lengths.map((l) => `${l.lengthMm} mm`)
+      : measure.points.map((_, i) => `point ${i + 1}`);
+  return (
+    <div className="flex flex-col gap-1 text-second">
+      <p className="text-ink2">
+        10 mm in the middle are <span className="figure">{ten}</span>; at the far corner a place is known to ±
+        {(2 * worst).toFixed(2)} mm.{' '}
+        {frame.tiltTakenOut
+          ? 'The tilt is taken out.'
+          : 'The tilt of the camera is not known: a rectangle or a grid takes it out.'}
+      </p>
+      <Tick checked={errors} onChange={showErrors}>
+        show the error over the plate
+      </Tick>
+      {frame.residualsMm.length > 1 && (
+        <ul>
+          {names.map((name, i) => (
+            <li
+              key={i}
+              className={`flex items-center justify-between gap-2 ${frame.outlier === i ? 'font-bold text-stop' : ''}`}
+            >
+              <span className="figure">
+                {name}: {frame.residualsMm[i]?.toFixed(3)} mm off
+                {frame.outlier === i ? ', does not go with the others' : ''}
+              </span>
+              {measure.kind === 'lengths' && measure.lengths.length > 1 && (
+                <Button
+                  tone="quiet"
+                  className="!min-h-8"
+                  onClick={() =>
+                    desk.store.getState().replace(
+                      'board',
+                      setMeasure(board, index, {
+                        kind: 'lengths',
+                        lengths: measure.lengths.filter((_, k) => k !== i),
+                      }),
+                    )
+                  }
+                >
+                  Strike
+                </Button>
+              )}
+            </li>
+          ))}
+        </ul>
+      )}
+    </div>
+  );
+}
