@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import { expect, test } from '@playwright/test';
+import sharp from 'sharp';
 import { SPEAKER_TOP } from '../demo/scenes/speaker';
 import { allSaved, clickAt, watchErrors } from './bench';
 import { TestServer } from './server';
@@ -28,7 +29,7 @@ async function newBoard(page: Page, name: string): Promise<void> {
   await expect(page.getByRole('heading', { name })).toBeVisible();
   await page.getByLabel('Connector').selectOption('micro-b');
   await page.getByRole('link', { name: /Look over/ }).click();
-  await page.locator('input[type=file]').first().setInputFiles(PICTURE);
+  await page.getByLabel('Photo of the top face', { exact: true }).setInputFiles(PICTURE);
   await expect(page.locator('main img')).toBeVisible();
 }
 
@@ -206,4 +207,144 @@ test('a picture from the phone appears without a reload', async ({ page, browser
   await phone.goto(server.url + path);
   await expect(phone.getByRole('alert')).toContainText('opened before');
   await phone.close();
+});
+
+test('a close-up is laid on the overview, and the other face under this one', async ({ page }) => {
+  const errors = watchErrors(page);
+  await newBoard(page, 'Two looks');
+  await scaleByWidth(page);
+
+  await test.step('a close-up, cut out of the same picture at twice its size', async () => {
+    const closeUp = await sharp(PICTURE)
+      .extract({ left: 360, top: 144, width: 540, height: 396 })
+      .resize(1080, 792)
+      .jpeg()
+      .toBuffer();
+    await page
+      .getByLabel('Another picture of this face', { exact: true })
+      .setInputFiles({ name: 'close.jpg', mimeType: 'image/jpeg', buffer: closeUp });
+    await expect(page.getByText('close-up 1')).toBeVisible();
+    await page.getByRole('button', { name: 'Lay on', exact: true }).click();
+    // Landmarks by their pixels in the close-up; the overview has 36 of them to a millimetre, the close-up 72.
+    for (const [x, y] of [
+      [12, 5],
+      [23, 6],
+      [14, 13],
+    ] as const) {
+      await expect(page.getByText(/On the close-up/)).toBeVisible();
+      await clickAt(page, { x: (x * 36 - 360) * 2, y: (y * 36 - 144) * 2 }, 1080);
+      await expect(page.getByText(/On the overview/)).toBeVisible();
+      await clickAt(page, { x, y }, WIDTH);
+    }
+    await expect(page.getByText(/3 landmarks, off by 0\.0\d\d mm/)).toBeVisible();
+    await page.getByRole('button', { name: 'Lay it on' }).click();
+    await expect(page.getByText('laid on', { exact: true })).toBeVisible();
+    await expect(page.locator('main img')).toHaveCount(2);
+  });
+
+  await test.step('the bottom face, measured and paired by two corners, shows the hole of the top face', async () => {
+    await page.keyboard.press('l');
+    await clickAt(page, { x: 25.4, y: 5.1 }, WIDTH);
+    await clickAt(page, { x: 25.4, y: 6.1 }, WIDTH);
+    await page.keyboard.press('Escape');
+    await expect(page.getByRole('button', { name: 'leg 1, not looked at' })).toBeVisible();
+    await page.keyboard.press('f');
+    const under = await sharp(PICTURE).flop().jpeg().toBuffer();
+    await page
+      .getByLabel('Photo of the bottom face', { exact: true })
+      .setInputFiles({ name: 'under.jpg', mimeType: 'image/jpeg', buffer: under });
+    await expect(page.locator('main img')).toBeVisible();
+    await scaleByWidth(page);
+    await page.keyboard.press('b');
+    for (const p of [
+      { x: at.x + 1, y: at.y + 3 },
+      { x: at.x + size[0] - 2, y: at.y + size[1] - 3 },
+    ]) {
+      await clickAt(page, { x: WIDTH - p.x, y: p.y }, WIDTH);
+      await expect(page.getByRole('button', { name: 'Top', exact: true })).toHaveAttribute(
+        'aria-pressed',
+        'true',
+      );
+      await clickAt(page, p, WIDTH);
+      await page.keyboard.press('f');
+      await expect(page.getByRole('button', { name: 'Bottom', exact: true })).toHaveAttribute(
+        'aria-pressed',
+        'true',
+      );
+      await page.keyboard.press('0');
+    }
+    await expect(page.getByText(/The faces lie on each other within 0\.\d\d mm/)).toBeVisible();
+    await page.keyboard.press('Escape');
+    await expect(page.getByRole('button', { name: 'leg 1, from the other face' })).toBeVisible();
+  });
+  await allSaved(page);
+  expect(errors).toEqual([]);
+});
+
+test('the printed sheet is found by itself, a coin and a grid by clicks', async ({ page }) => {
+  const errors = watchErrors(page);
+  await newBoard(page, 'On the sheet');
+  const download = page.waitForEvent('download');
+  await scaleByWidth(page);
+  await page.getByRole('button', { name: 'Measuring sheet (SVG)' }).click();
+  const sheet = readFileSync(await (await download).path(), 'utf8');
+  const pdf = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Measuring sheet (PDF)' }).click();
+  expect(readFileSync(await (await pdf).path(), 'latin1').slice(0, 5)).toBe('%PDF-');
+
+  await test.step('a board laid in the sheet', async () => {
+    // 12 pixels to a millimetre; the sheet is 120 mm wide, the board picture 34.
+    const board = await sharp(PICTURE)
+      .resize(Math.round(WIDTH * 12))
+      .toBuffer();
+    const photo = await sharp(
+      await sharp(Buffer.from(sheet), { density: 200 })
+        .resize(120 * 12)
+        .png()
+        .toBuffer(),
+    )
+      .flatten({ background: '#fff' })
+      .composite([{ input: board, left: 420, top: 300 }])
+      .extend({ top: 60, bottom: 60, left: 60, right: 60, background: '#666' })
+      .jpeg()
+      .toBuffer();
+    await page.getByRole('button', { name: 'Take overview off the plate' }).click();
+    await page
+      .getByLabel('Photo of the top face', { exact: true })
+      .setInputFiles({ name: 'sheet.jpg', mimeType: 'image/jpeg', buffer: photo });
+    await expect(page.locator('main img')).toBeVisible();
+    await page.keyboard.press('s');
+    await page.getByLabel('Measured by').selectOption('sheet');
+    await page.getByRole('button', { name: 'Find the marks' }).click();
+    await expect(page.getByText(/top 12\.\d px\/mm, tilt out/)).toBeVisible();
+  });
+
+  await test.step('three clicks on a rim and a diameter', async () => {
+    await page.keyboard.press('s');
+    await page.getByLabel('Measured by').selectOption('coin');
+    for (const degrees of [20, 130, 250]) {
+      const a = (degrees * Math.PI) / 180;
+      await clickAt(page, { x: 50 + 20 * Math.cos(a), y: 40 + 20 * Math.sin(a) }, 100);
+    }
+    await page.getByLabel('Diameter of the coin').fill('23.25');
+    await page.keyboard.press('Enter');
+    await expect(page.getByText(/The tilt of the camera is not known/)).toBeVisible();
+  });
+
+  await test.step('a grid of two by two', async () => {
+    await page.keyboard.press('s');
+    await page.getByLabel('Measured by').selectOption('grid');
+    await page.getByLabel('Columns').selectOption('2');
+    for (const [x, y] of [
+      [20, 20],
+      [80, 20],
+      [20, 60],
+      [80, 60],
+    ] as const)
+      await clickAt(page, { x, y }, 100);
+    await page.getByRole('button', { name: 'Lay it flat' }).click();
+    await expect(page.getByText('The tilt is taken out.')).toBeVisible();
+  });
+  await allSaved(page);
+  expect(errors).toEqual([]);
 });

@@ -52,7 +52,8 @@ export function sheetSvg(): string {
 <rect width="${SHEET.width}" height="${SHEET.height}" fill="#fff"/>
 ${circles.map((c) => `<circle cx="${c.at.x}" cy="${c.at.y}" r="${c.r}" fill="${c.dark ? '#000' : '#fff'}"/>`).join('\n')}
 ${lines.map((l) => `<path d="M${l.a.x} ${l.a.y}L${l.b.x} ${l.b.y}" stroke="#000" stroke-width="0.15"/>`).join('\n')}
-<text x="20" y="${SHEET.height - 10}" font-size="2.6" font-family="sans-serif">Lay the board inside the four marks. Print at 100 %: the long strokes are 10 mm apart.</text>
+<g font-size="2.4" font-family="sans-serif"><text x="20" y="${SHEET.height - 14}">Lay the board inside the four marks.</text>
+<text x="20" y="${SHEET.height - 10.5}">Print at 100 %: the long strokes are 10 mm apart.</text></g>
 </svg>
 `;
 }
@@ -118,7 +119,7 @@ export function findSheet(picture: Pixels): KnownPoint[] | null {
       ? [{ rect, area: b.area, fill: b.area / (rect.long * rect.wide) }]
       : [];
   });
-  const found = blobs.flatMap((ring) => {
+  const seen = blobs.flatMap((ring) => {
     // A ring fills less of its square than a disc: (7² - 5.2²) / 7² of 0.79.
     if (ring.fill > 0.6 || ring.fill < 0.2) return [];
     const disc = blobs.find(
@@ -133,15 +134,19 @@ export function findSheet(picture: Pixels): KnownPoint[] | null {
       ? [
           {
             centre: disc.rect.centre,
+            size: ring.rect.long,
             share: Math.sqrt(disc.rect.long * disc.rect.wide) / Math.sqrt(ring.rect.long * ring.rect.wide),
           },
         ]
       : [];
   });
+  // Other things on a board look like a ring with a disc in it; the marks are four of one size, but for the tilt, one of them the lead.
   const middle = (SHEET.disc + SHEET.leadDisc) / 2 / SHEET.ring;
-  const lead = found.filter((f) => f.share > middle);
-  const [first] = lead;
-  if (found.length !== 4 || lead.length !== 1 || !first) return null;
+  const isLead = (f: (typeof seen)[number]): boolean => f.share > middle;
+  const groups = seen.map((one) => seen.filter((f) => f.size > 0.7 * one.size && f.size < 1.43 * one.size));
+  const found = groups.find((g) => g.length === 4 && g.filter(isLead).length === 1);
+  const first = found?.find(isLead);
+  if (!found || !first) return null;
   const cx = found.reduce((s, f) => s + f.centre.x, 0) / 4;
   const cy = found.reduce((s, f) => s + f.centre.y, 0) / 4;
   const turn = (f: (typeof found)[number]): number => Math.atan2(f.centre.y - cy, f.centre.x - cx);
