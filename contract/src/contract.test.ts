@@ -72,6 +72,50 @@ describe('documents', () => {
       },
       /^body\.faces\.0\.photoId/,
     ],
+    [
+      {
+        rev: 0,
+        body: {
+          ...board,
+          overlays: [
+            {
+              id: 'drawing1',
+              name: 'x',
+              face: 'top',
+              paths: ['M0 0L1 1"/><script>'],
+              from: [
+                { x: 0, y: 0 },
+                { x: 1, y: 1 },
+              ],
+              to: [
+                { x: 0, y: 0 },
+                { x: 1, y: 1 },
+              ],
+              shown: true,
+            },
+          ],
+        },
+      },
+      /^body\.overlays\.0\.paths/,
+    ],
+    [
+      {
+        rev: 0,
+        body: { ...board, areas: [{ id: 'area1', name: '', kind: 'lava', face: 'top', points: [] }] },
+      },
+      /^body\.areas\.0\.(kind|points)/,
+    ],
+    [
+      {
+        rev: 0,
+        body: {
+          ...board,
+          lines: [{ id: 't1', name: '', kind: 'track', face: 'top', points: [{ x: 0, y: 0 }], scars: [] }],
+        },
+      },
+      /^body\.lines\.0\.points/,
+    ],
+    [{ rev: 0, body: { ...board, facePairs: [{ top: { x: 0, y: 0 } }] } }, /^body\.facePairs\.0\.bottom/],
     [{ rev: 0 }, /^body/],
     [{ rev: 1.5, body: board }, /^rev/],
     [{ body: board }, /^rev/],

@@ -5,6 +5,9 @@ export type KeyMap = Readonly<Record<string, (event: KeyboardEvent) => void>>;
 /** Whether the key belongs to what is being typed into. */
 function isTyping(event: KeyboardEvent): boolean {
   const { target } = event;
+  // A tick is not written into: keys stay those of the page.
+  if (target instanceof HTMLInputElement && ['checkbox', 'radio'].includes(target.type))
+    return target.closest('[role=dialog]') !== null;
   return (
     target instanceof HTMLElement &&
     (target.isContentEditable ||

@@ -1,0 +1,191 @@
+import { afterEach, beforeEach, describe, expect, it } from '@jest/globals';
+import { act, fireEvent, screen, waitFor, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import type { Board, FootprintProposal } from '@zebbit/core';
+import { fakeServer } from '../../testing/fake-server';
+import { renderPage } from '../../testing/render-page';
+import { SAMPLE, sampleBoard } from '../../testing/sample-job';
+import { usePlate } from '../../plate/plate-store';
+import { useTool } from './tool-store';
+
+const part = (name: string | RegExp): HTMLElement => screen.getByRole('region', { name });
+const mark = (name: string | RegExp): HTMLElement =>
+  within(screen.getByRole('main')).getByRole('button', { name });
+
+async function open(board: Board = sampleBoard()): Promise<void> {
+  fakeServer({ documents: { ...SAMPLE, board } });
+  renderPage('/jobs/j1/look-over');
+  await screen.findByText('All saved');
+}
+async function pick(name: string | RegExp, more = false): Promise<void> {
+  mark(name).focus();
+  fireEvent.keyDown(mark(name), { key: 'Enter', shiftKey: more });
+  await Promise.resolve();
+}
+
+beforeEach(() => {
+  useTool.setState({
+    tool: { kind: 'none' },
+    chosen: null,
+    picked: [],
+    proposal: null,
+    refused: new Set(),
+    errors: false,
+  });
+  usePlate.setState({ face: 'top', only: null, crosshair: null, keep: null });
+});
+afterEach(() => {
+  useTool.setState({ proposal: null });
+});
+
+describe('what is chosen', () => {
+  it('several together are locked, kept from being taken away, and unlocked', async () => {
+    await open();
+    await pick(/^leg left/);
+    await pick('R1 1', true);
+    expect(await screen.findByRole('region', { name: '2 things chosen' })).toHaveTextContent('leg1, R1');
+    await userEvent.keyboard('o');
+    expect(await screen.findByRole('button', { name: /^unlock/ })).toBeInTheDocument();
+    await userEvent.keyboard('{Delete}');
+    expect(mark(/^leg left/)).toBeInTheDocument();
+    await userEvent.keyboard('o{Delete}');
+    await waitFor(() =>
+      expect(within(screen.getByRole('main')).queryByRole('button', { name: /^leg left/ })).toBeNull(),
+    );
+    expect(within(screen.getByRole('main')).queryByRole('button', { name: 'R1 1' })).toBeNull();
+    await userEvent.keyboard('{Control>}z{/Control}');
+    expect(mark(/^leg left/)).toBeInTheDocument();
+  });
+  it('is copied with a name that counts on, and every pad of several takes a state by one key', async () => {
+    await open();
+    await pick('R1 1');
+    await userEvent.keyboard('d');
+    expect(mark('R2 1')).toBeInTheDocument();
+    await pick(/^pin 1 /);
+    await pick(/^leg left/, true);
+    await userEvent.keyboard('6');
+    await waitFor(() =>
+      expect(within(screen.getByRole('main')).getAllByRole('button', { name: /pad torn off$/ })).toHaveLength(
+        6,
+      ),
+    );
+    expect(part('What is left')).toHaveTextContent('6pad torn off');
+  });
+  it('a finding chooses what is in that state', async () => {
+    await open();
+    await userEvent.click(within(part('What is left')).getByRole('button', { name: /starved of solder/ }));
+    expect(mark(/^pin 3 /)).toHaveAttribute('aria-pressed', 'true');
+  });
+  it('a track takes a scar, and a leg its measures', async () => {
+    const board = sampleBoard();
+    await open({
+      ...board,
+      lines: [
+        {
+          id: 'track1',
+          name: 'track 1',
+          kind: 'track',
+          face: 'top',
+          points: [
+            { x: 1, y: 1 },
+            { x: 6, y: 1 },
+          ],
+          scars: [],
+        },
+      ],
+    });
+    await pick('track 1');
+    expect(part('track 1')).toHaveTextContent('5.0 mm long');
+    await userEvent.click(screen.getByRole('button', { name: 'Crack in it' }));
+    act(() => usePlate.getState().setCrosshair({ x: 3, y: 1 }));
+    fireEvent.keyDown(screen.getByRole('group', { name: /^Board, top face/ }), { key: 'Enter' });
+    expect(
+      await within(screen.getByRole('main')).findByRole('button', { name: 'track 1, cracked' }),
+    ).toBeInTheDocument();
+    await pick(/^leg left/);
+    await userEvent.type(screen.getByLabelText('Length'), '62mil{Enter}');
+    expect(part('What is left')).toHaveTextContent('leg leftland 0.9 × 1.6 mm');
+  });
+});
+
+describe('what the picture was read to show', () => {
+  const found: FootprintProposal = {
+    rows: [
+      {
+        pads: [0, 1, 2].map((i) => ({
+          at: { x: 20 + i, y: 4 },
+          state: i === 1 ? ('torn' as const) : ('present' as const),
+          sizeMm: [0.5, 1.4] as const,
+          holeMm: null,
+        })),
+        directionDeg: 0,
+        pitchMm: 1,
+        pitchSigmaMm: 0.006,
+        offsetsMm: null,
+        family: null,
+      },
+    ],
+    lands: [
+      {
+        at: { x: 25, y: 6 },
+        fixing: 'peg',
+        state: 'present',
+        slot: { widthMm: 0.8, lengthMm: 0.8, directionDeg: 0 },
+      },
+    ],
+  };
+  it('is offered with its figures; what is unticked is not placed', async () => {
+    await open();
+    act(() => useTool.getState().propose({ face: 'top', found }));
+    expect(part('Seen in the picture')).toHaveTextContent('Row of 3 pads, 1 torn');
+    expect(part('Seen in the picture')).toHaveTextContent('pitch 1.00 ± 0.01 mm');
+    await userEvent.click(screen.getByRole('checkbox', { name: /Peg hole/ }));
+    await userEvent.click(screen.getByRole('button', { name: 'Place what is ticked' }));
+    expect(within(screen.getByRole('main')).getAllByRole('button', { name: /^pin / })).toHaveLength(8);
+    expect(within(screen.getByRole('main')).queryByRole('button', { name: /^peg/ })).toBeNull();
+    expect(screen.queryByRole('region', { name: 'Seen in the picture' })).toBeNull();
+  });
+  it('is refused whole without a trace', async () => {
+    await open();
+    act(() => useTool.getState().propose({ face: 'top', found }));
+    await userEvent.click(screen.getByRole('button', { name: 'Refuse all' }));
+    expect(within(screen.getByRole('main')).getAllByRole('button', { name: /^pin / })).toHaveLength(5);
+  });
+});
+
+describe('measures', () => {
+  it('say what they are worth, and several lengths name the one that is off', async () => {
+    const board = sampleBoard();
+    const [sheet] = board.faces;
+    if (!sheet) throw new Error('no picture');
+    const length = (px: number, lengthMm: number) => ({
+      from: { x: 0, y: 0 },
+      to: { x: px, y: 0 },
+      lengthMm,
+    });
+    await open({
+      ...board,
+      faces: [
+        {
+          ...sheet,
+          measure: { kind: 'lengths', lengths: [length(900, 30), length(600, 20), length(300, 13)] },
+        },
+      ],
+    });
+    expect(part('Pictures of the top face')).toHaveTextContent(/13 mm: .* does not go with the others/);
+    const line = screen.getByText(/13 mm: /).closest('li');
+    if (!line) throw new Error('no line');
+    await userEvent.click(within(line).getByRole('button', { name: 'Strike' }));
+    expect(part('Pictures of the top face')).not.toHaveTextContent('does not go with');
+    await userEvent.click(screen.getByRole('checkbox', { name: 'show the error over the plate' }));
+    expect(screen.getByRole('main')).toHaveTextContent(/±0\.\d\d/);
+  });
+  it('a hidden picture stays measured, and the other face starts empty', async () => {
+    await open();
+    await userEvent.click(screen.getByRole('checkbox', { name: 'overview' }));
+    expect(document.querySelector('main img')).toBeNull();
+    expect(mark(/^pin 1 /)).toBeInTheDocument();
+    await userEvent.keyboard('f');
+    expect(await screen.findByText(/The bottom face has no picture yet/)).toBeInTheDocument();
+  });
+});
