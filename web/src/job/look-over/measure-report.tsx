@@ -1,4 +1,4 @@
-import { faceFrame, placeErrorMm, printMeasured, setMeasure, toBoard } from '@zebbit/core';
+import { faceFrame, measureLength, placeErrorMm, printMeasured, setMeasure, toBoard } from '@zebbit/core';
 import { usePlate } from '../../plate/plate-store';
 import { Button } from '../../ui/button';
 import { Tick } from '../../ui/tick';
@@ -20,13 +20,7 @@ export function MeasureReport() {
   const corners = cornersOf(sheet.widthPx, sheet.heightPx).map((p) => toBoard(p, frame));
   const middle = toBoard({ x: sheet.widthPx / 2, y: sheet.heightPx / 2 }, frame);
   const worst = Math.max(...corners.map((c) => placeErrorMm(frame, c)));
-  const ten = printMeasured({
-    mm: 10,
-    sigmaMm: Math.hypot(
-      placeErrorMm(frame, middle) / Math.max(1, Math.hypot(middle.x, middle.y) / 10),
-      frame.tiltTakenOut ? 0 : 0.06,
-    ),
-  });
+  const ten = printMeasured(measureLength(frame, middle, { x: middle.x + 10, y: middle.y }));
   const names =
     measure.kind === 'lengths'
       ? measure.lengths.map((l) => `${l.lengthMm} mm`)

@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import type { ReadingStage } from '@zebbit/core';
-import { placeProposal, readFrame } from '@zebbit/core';
+import { placeProposal, readFrame, toPhoto } from '@zebbit/core';
 import { routes } from '@zebbit/contract';
 import * as Comlink from 'comlink';
 import { usePlate } from '../../plate/plate-store';
@@ -35,13 +35,22 @@ export function ReadForm({ tool }: { readonly tool: Extract<Tool, { kind: 'read'
       : null;
 
   const read = (): void => {
-    // The sharpest look at the box: a close-up that is laid on, else the base.
+    // The closest look at the box: a close-up that is laid on and shows all of it, else the base.
     const pictures = documents.board.faces.flatMap((f) => {
       const verdict = f.face === face && f.measure ? readFrame(f.measure) : null;
       return verdict?.ok ? [{ sheet: f, frame: verdict.frame }] : [];
     });
-    const picture = pictures.filter((p) => p.sheet.shown).at(-1) ?? pictures[0];
-    if (!picture || !box) return;
+    if (!box) return;
+    const corners = [0, 1, 2, 3].map((k) => ({
+      x: box.x + (k % 2) * box.width,
+      y: box.y + Math.floor(k / 2) * box.height,
+    }));
+    const covers = ({ sheet, frame }: (typeof pictures)[number]): boolean =>
+      corners
+        .map((c) => toPhoto(c, frame))
+        .every((p) => p.x >= 0 && p.y >= 0 && p.x <= sheet.widthPx && p.y <= sheet.heightPx);
+    const picture = pictures.filter((p) => p.sheet.shown && covers(p)).at(-1) ?? pictures[0];
+    if (!picture) return;
     setFault(null);
     setStage('laying flat');
     const { sheet, frame } = picture;
