@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import { CHROMIUM } from './e2e/chromium';
 
 /** The built application in Debian's Chromium; each spec starts its own server on a free port and a folder of its own. */
 export default defineConfig({
@@ -10,19 +11,9 @@ export default defineConfig({
   use: {
     viewport: { width: 1280, height: 800 },
     launchOptions: {
-      executablePath: '/usr/bin/chromium',
-      chromiumSandbox: false,
-      args: [
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-        // Chromium's made-up camera stands in for a real one.
-        '--use-fake-device-for-media-stream',
-        '--use-fake-ui-for-media-stream',
-      ],
+      ...CHROMIUM,
+      // Chromium's made-up camera stands in for a real one.
+      args: [...CHROMIUM.args, '--use-fake-device-for-media-stream', '--use-fake-ui-for-media-stream'],
     },
   },
 });

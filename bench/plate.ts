@@ -3,6 +3,7 @@ import type { Board, Component } from '@zebbit/core';
 import type { JobBundle, PhotoEntry } from '@zebbit/contract';
 import { chromium } from '@playwright/test';
 import sharp from 'sharp';
+import { CHROMIUM } from '../e2e/chromium';
 import { TestServer } from '../e2e/server';
 import { line } from './measure';
 
@@ -85,18 +86,7 @@ interface TraceEvent {
 /** Pan and zoom over 2,000 marks on 12 megapixels, frames counted by the browser itself (DevTools protocol). Wanted: 50 a second, first mark within 1 s. */
 export async function benchPlate(): Promise<void> {
   const server = await TestServer.start();
-  const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
-    chromiumSandbox: false,
-    args: [
-      '--disable-gpu',
-      '--disable-quic',
-      '--no-first-run',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-    ],
-  });
+  const browser = await chromium.launch(CHROMIUM);
   try {
     const id = await bigBoard(server.url);
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });

@@ -3,6 +3,7 @@ import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { chromium } from '@playwright/test';
+import { CHROMIUM } from '../e2e/chromium';
 import { PICTURES } from './pictures';
 
 /** Draws every picture with Chromium, in the font that the application ships, into demo/pictures. */
@@ -12,18 +13,7 @@ const font = createRequire(import.meta.url).resolve(
 );
 const face = `@font-face{font-family:'JetBrains Mono Variable';font-weight:100 800;src:url(data:font/woff2;base64,${(await readFile(font)).toString('base64')})}`;
 await mkdir(folder, { recursive: true });
-const browser = await chromium.launch({
-  executablePath: '/usr/bin/chromium',
-  chromiumSandbox: false,
-  args: [
-    '--disable-gpu',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
-  ],
-});
+const browser = await chromium.launch(CHROMIUM);
 const page = await browser.newPage();
 for (const [name, { svg, widthPx: width, heightPx: height }] of Object.entries(PICTURES)) {
   await page.setViewportSize({ width, height });
