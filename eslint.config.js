@@ -51,7 +51,7 @@ export default tseslint.config(
   },
   {
     // Tests of the core may read data that the test set-up installed, and use outside references.
-    files: ['core/src/**/*.test.ts'],
+    files: ['core/src/**/*.test.ts', 'core/src/**/test-*.ts'],
     rules: {
       ...forbid([{ group: ['@zebbit/*', 'react', '@nestjs/*'], message: 'The core is tested alone.' }, up]),
       'no-restricted-globals': 'off',

@@ -4,6 +4,7 @@ import { ensureBuilt, ensureDebian, ensureInstalled, must } from './set-up.mjs';
 ensureInstalled();
 ensureDebian({
   chromium: '/usr/bin/chromium',
+  ngspice: '/usr/bin/ngspice',
   'kicad-footprints': '/usr/share/kicad/footprints/Connector_USB.pretty',
 });
 ensureBuilt();

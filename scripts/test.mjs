@@ -5,6 +5,7 @@ import { ensureBuilt, ensureDebian, ensureInstalled, run } from './set-up.mjs';
 ensureInstalled();
 ensureDebian({
   chromium: '/usr/bin/chromium',
+  ngspice: '/usr/bin/ngspice',
   'kicad-footprints': '/usr/share/kicad/footprints/Connector_USB.pretty',
 });
 mkdirSync('.cache', { recursive: true });

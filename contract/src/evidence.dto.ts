@@ -7,7 +7,7 @@ export class NewReadingDto {
   @Id() red!: string;
   @Id() black!: string;
   @OneOf(['continuity', 'ohms', 'diode', 'volts', 'seen']) mode!: MeterMode;
-  @OneOf(['beep', 'open', 'over', 'value']) shown!: 'beep' | 'open' | 'over' | 'value';
+  @OneOf(['beep', 'open', 'over', 'climbs', 'value']) shown!: 'beep' | 'open' | 'over' | 'climbs' | 'value';
   @OrNull() @Figure(-1000, 1e10) value!: number | null;
 }
 

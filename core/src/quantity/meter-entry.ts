@@ -2,9 +2,12 @@ import { parseBench } from './parse-bench';
 
 export type MeterMode = 'continuity' | 'ohms' | 'diode' | 'volts' | 'seen';
 
-/** What the meter showed, as kept: a beep, silence, over range, or a number in the base unit of the mode (ohm or volt). */
+/**
+ * What the meter showed, as kept: a beep, silence, over range, a figure that keeps climbing (a large
+ * capacitor fills), or a number in the base unit of the mode (ohm or volt).
+ */
 export interface MeterShown {
-  readonly shown: 'beep' | 'open' | 'over' | 'value';
+  readonly shown: 'beep' | 'open' | 'over' | 'climbs' | 'value';
   /** Ohms for continuity and ohms, volts for diode and volts; `null` unless `shown` is `value`. */
   readonly value: number | null;
 }
@@ -12,10 +15,11 @@ export interface MeterShown {
 export type MeterEntry =
   { readonly ok: true; readonly shown: MeterShown } | { readonly ok: false; readonly message: string };
 
+const CLIMBS = /^(c|climbs|climbing|charging)$/iu;
 const OVER = /^(ol|o\.l\.?|over|inf|∞)$/iu;
 
 /**
- * Reads what was typed for a meter in a given mode: `OL`, `4k7`, `0.58`.
+ * Reads what was typed for a meter in a given mode: `OL`, `c` (climbs), `4k7`, `0.58`.
  * A bare number in continuity counts as ohms, since meters show them while they beep.
  */
 export function parseMeterEntry(text: string, mode: MeterMode): MeterEntry {
@@ -26,6 +30,10 @@ export function parseMeterEntry(text: string, mode: MeterMode): MeterEntry {
     if (mode === 'volts')
       return { ok: false, message: 'OL on volts means the wrong range; choose a higher one' };
     return { ok: true, shown: { shown: mode === 'continuity' ? 'open' : 'over', value: null } };
+  }
+  if (CLIMBS.test(typed)) {
+    if (mode === 'volts') return { ok: false, message: 'Wait until the volts stand still, then enter them' };
+    return { ok: true, shown: { shown: 'climbs', value: null } };
   }
   const kind = mode === 'continuity' || mode === 'ohms' ? 'resistance' : 'voltage';
   const figure = parseBench(typed, kind);

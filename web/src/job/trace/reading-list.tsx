@@ -9,6 +9,7 @@ export function readingWords({ mode, shown, value }: Reading): string {
   if (mode === 'seen') return shown === 'beep' ? 'track followed' : 'track ends';
   if (shown === 'beep') return 'beep';
   if (shown === 'open') return 'open';
+  if (shown === 'climbs') return `climbs on ${mode}`;
   if (shown === 'over') return `OL on ${mode}`;
   const figure = value ?? 0;
   return mode === 'ohms' || mode === 'continuity' ? printOhms(figure) : `${printVolts(figure)} ${mode}`;
