@@ -1,5 +1,14 @@
-import type { Board, BoardTruth } from '@zebbit/core';
-import { canProbe, EMPTY_BOARD, lineLengthMm, placeRow, probePoints, twoClicks } from '@zebbit/core';
+import type { Board, BoardTruth, Circuit } from '@zebbit/core';
+import {
+  boardCircuit,
+  canProbe,
+  EMPTY_BOARD,
+  GROUND,
+  lineLengthMm,
+  placeRow,
+  probePoints,
+  twoClicks,
+} from '@zebbit/core';
 import type { Scene } from './scene';
 import { asComponent } from './scene';
 
@@ -143,19 +152,26 @@ export function truthOf(board: Board, scenes: readonly Scene[]): BoardTruth {
     const state = p.owner === 'pin' ? p.pin.state : p.owner === 'leg' ? p.leg.state : 'sound';
     return canProbe(state) ? [] : [p.id];
   });
+  const netOf: Readonly<Record<string, string>> = Object.fromEntries(
+    pairs.map(([id, net]) => [id, net === 'GND' ? GROUND : net]),
+  );
+  const valued = board.components.map((c) =>
+    c.kind === 'resistor' ? { ...c, value: marks.get(c.id) ?? c.value } : c,
+  );
+  const input: Circuit[number] = {
+    id: 'input',
+    kind: 'resistor',
+    a: 'VBUS',
+    b: GROUND,
+    ohms: scenes[0]?.inputOhms ?? 20_000,
+  };
   return {
-    board: {
-      ...board,
-      components: board.components.map((c) =>
-        c.kind === 'resistor' ? { ...c, value: marks.get(c.id) ?? c.value } : c,
-      ),
-    },
-    netOf: Object.fromEntries(pairs),
+    board,
+    netOf,
     gone: new Set(gone),
-    groundNet: 'GND',
-    inputOhms: scenes[0]?.inputOhms ?? 20_000,
-    inputNet: 'VBUS',
-    beepOhms: 40,
+    cut: new Set(),
+    circuit: [...boardCircuit(valued, (id) => netOf[id]), input],
+    followed: new Set(gone),
   };
 }
 

@@ -4,7 +4,7 @@ import { fileURLToPath } from 'node:url';
 import type { JobBundle, PhotoEntry, PhotoUse } from '@zebbit/contract';
 import { routes } from '@zebbit/contract';
 import type { BoardTruth, DocumentKind, JobDocuments, JobView } from '@zebbit/core';
-import { jobView, nextProbe, showTruth } from '@zebbit/core';
+import { askTruth, jobView, nextProbe, truthBench } from '@zebbit/core';
 
 const PICTURE_FOLDER = join(dirname(dirname(fileURLToPath(import.meta.url))), 'pictures');
 
@@ -57,12 +57,13 @@ export class DemoClient {
     return jobView({ ...documents, readings, results });
   }
 
-  /** Probes as the rules propose, reading a made-up meter, up to `limit` times. */
+  /** Probes as proposed, reading a made-up meter, up to `limit` times. */
   async probe(id: string, truth: BoardTruth, limit = 200): Promise<void> {
+    const bench = truthBench(truth);
     for (let i = 0; i < limit; i += 1) {
       const order = nextProbe((await this.view(id)).trace);
       if (!order) return;
-      const shown = showTruth(truth, order.red, order.black, order.mode);
+      const shown = askTruth(bench, order.red, order.black, order.mode);
       await this.send('POST', routes.readings(id), {
         red: order.red,
         black: order.black,

@@ -23,6 +23,7 @@ export class TrayDto implements Tray {
 export class WorkshopDto implements WorkshopRecord {
   @OrNull() @IsDefined() @Nested(() => SharesDto) shares!: SharesDto | null;
   @IsDefined() @Nested(() => TrayDto) tray!: TrayDto;
+  @Figure(0.6, 0.999) sureAt!: number;
 }
 
 export class SaveWorkshopDto {

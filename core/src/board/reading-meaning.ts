@@ -43,7 +43,8 @@ export function readingMeaning(reading: Reading): Meaning {
     return shown === 'beep' ? { kind: 'conducts', atMost: 0, sight: true } : { kind: 'neither' };
   }
   if (shown === 'beep') return { kind: 'conducts', atMost: BEEP_AT_MOST_OHMS, sight: false };
-  if (shown === 'open' || shown === 'over' || shown === 'climbs') return { kind: 'apart', atLeast: SILENT_AT_LEAST_OHMS };
+  if (shown === 'open' || shown === 'over' || shown === 'climbs')
+    return { kind: 'apart', atLeast: SILENT_AT_LEAST_OHMS };
   if (value === null) return NEITHER;
   return mode === 'diode' ? fromDiode(value) : fromOhms(value);
 }

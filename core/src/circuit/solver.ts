@@ -128,19 +128,19 @@ function newton(solver: DcSolver, drive: Drive | null, share: number, start: Flo
     });
     eliminate(work);
     const volts = solveMesh(work, amps);
-    let limited = false;
-    junctions.forEach(({ anode, cathode, model }, k) => {
+    const pulledBack = junctions.map(({ anode, cathode, model }, k) => {
       const across = (volts[anode] as number) - (volts[cathode] as number);
       const { siemens, offset } = companions[k] as { siemens: number; offset: number };
       const next = across - (siemens * across + offset) * model.seriesOhms;
       const kept = limitJunction(model, next, held[k] as number);
-      if (Math.abs(kept - next) > VOLT_REST) limited = true;
       held[k] = kept;
+      return Math.abs(kept - next) > VOLT_REST;
     });
     const rests = volts.every(
       (v, i) => Math.abs(v - (last[i] as number)) <= VOLT_REST + RELATIVE_REST * Math.abs(v),
     );
-    if (junctions.length === 0 || (rests && !limited)) return { ok: true, volts, steps: step };
+    if (junctions.length === 0 || (rests && !pulledBack.includes(true)))
+      return { ok: true, volts, steps: step };
     last = volts as Float64Array<ArrayBuffer>;
   }
   return {

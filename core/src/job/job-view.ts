@@ -10,10 +10,11 @@ import type { BatteryGate } from '../teardown/battery-gate';
 import { batteryGate } from '../teardown/battery-gate';
 import type { TestGate } from '../teardown/closing-order';
 import { testGate } from '../teardown/closing-order';
+import type { TargetBelief } from '../trace/pin-belief';
 import type { PinRowReport } from '../trace/pin-table';
-import { pinTable } from '../trace/pin-table';
 import type { TraceContext } from '../trace/trace-context';
-import { traceContext } from '../trace/trace-context';
+import type { TraceReport } from '../trace/trace-report';
+import { traceReport } from '../trace/trace-report';
 import type { Caution } from '../triage/cautions';
 import { cautionsFor } from '../triage/cautions';
 import { sitePriors } from '../triage/fault-site';
@@ -36,17 +37,24 @@ export interface JobView {
   readonly gate: TestGate;
   readonly trace: TraceContext;
   readonly pins: readonly PinRowReport[];
+  readonly believed: readonly TargetBelief[];
   readonly plans: readonly PinPlan[];
   readonly checks: readonly Check[];
   readonly prove: ProveReport;
 }
 
-/** @param workshop moves the priors of triage and the use a year; a new one by default */
-export function jobView(record: JobRecord, workshop: Workshop = NEW_WORKSHOP): JobView {
+/**
+ * @param workshop moves the priors of triage and the use a year; a new one by default
+ * @param report what tracing found of the same board and readings, where it is at hand
+ */
+export function jobView(
+  record: JobRecord,
+  workshop: Workshop = NEW_WORKSHOP,
+  report: TraceReport = traceReport(record.board, record.readings, workshop.record.sureAt),
+): JobView {
   const sheet = FAMILIES[record.board.family ?? 'other'];
   const deviceCurrentA = record.intake.deviceCurrentA ?? sheet.usualCurrentA;
-  const trace = traceContext(record.board, record.readings);
-  const pins = pinTable(trace);
+  const { context: trace, pins, believed } = report;
   const plans = rebuildPlan(trace, pins, record.rebuild, deviceCurrentA);
   const checks = pins.length > 0 ? proveChecks(trace, plans, sheet, deviceCurrentA) : [];
   return {
@@ -66,6 +74,7 @@ export function jobView(record: JobRecord, workshop: Workshop = NEW_WORKSHOP): J
     gate: testGate(record.teardown),
     trace,
     pins,
+    believed,
     plans,
     checks,
     prove: proveReport(checks, record.results),

@@ -105,7 +105,7 @@ describe('the next move follows the job', () => {
     [empty, 'take-in', /Name/],
     [takenIn, 'open-up', /Battery/],
     [{ ...takenIn, teardown: opened }, 'look-over', /Photograph/],
-    [looked, 'trace', /Red on/],
+    [looked, 'trace', /Probe for/],
   ] as const)('%#', (record, station, title) => {
     const move = nextMove(jobView(record));
     expect(move.station).toBe(station);

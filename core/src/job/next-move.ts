@@ -5,7 +5,6 @@ import { isSettled } from '../rebuild/rebuild-plan';
 import type { ClosingStep } from '../teardown/closing-order';
 import { closingOrder } from '../teardown/closing-order';
 import { fastenerGaps } from '../teardown/fasteners';
-import { nextProbe } from '../trace/next-probe';
 import { unansweredStops } from '../triage/cautions';
 import { finalChecks } from './final-checks';
 import type { JobView } from './job-view';
@@ -99,15 +98,14 @@ function trace(view: JobView): Move {
   if (!view.battery.open && view.battery.code === 'in-again' && all) return placed;
   if (!view.battery.open) return move('Battery out before any probe', view.battery.message, 'stop');
   const clash = view.pins.find((p) => p.contradictions.length > 0);
-  const probe = nextProbe(view.trace);
-  if (probe && (probe.rule === 'clash' || !clash))
-    return move(`Red on ${probe.redLabel}, black on ${probe.blackLabel}`, probe.why);
   if (clash) return move(`${clash.pin.label}: something does not fit`, clash.contradictions[0] ?? '', 'stop');
   const open = view.pins.filter((p) => p.status === 'open');
   if (open.length > 0) {
     return move(
-      `Find ${open.map((p) => p.pin.label).join(', ')} by eye`,
-      'The rules have no more to ask: add a part near the stub, or follow the track.',
+      `Probe for ${open.map((p) => p.pin.label).join(', ')}`,
+      view.trace.readings.length === 0
+        ? 'Zebbit says which two points tell most; you key in what the meter shows.'
+        : `${view.trace.readings.length} reading${view.trace.readings.length === 1 ? '' : 's'} so far. Where Zebbit has no more to ask, add a part near the stub, or follow the track.`,
     );
   }
   return placed;

@@ -8,9 +8,11 @@ export interface WorkshopRecord {
   /** Shares of fault sites set by hand, any scale; `null` keeps the usual ones. */
   readonly shares: Readonly<Record<FaultSite, number>> | null;
   readonly tray: Tray;
+  /** Chance from which a traced landing counts as sure enough. */
+  readonly sureAt: number;
 }
 
-export const EMPTY_WORKSHOP: WorkshopRecord = { shares: null, tray: USUAL_TRAY };
+export const EMPTY_WORKSHOP: WorkshopRecord = { shares: null, tray: USUAL_TRAY, sureAt: 0.97 };
 
 /** The workshop with what follows from its own jobs. */
 export interface Workshop {

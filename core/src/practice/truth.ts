@@ -1,80 +1,96 @@
 import type { Board } from '../board/board';
 import { probePoints } from '../board/probe-point';
+import type { Bench, Meter } from '../circuit/meter';
+import { benchOf, readMeter, USUAL_METER } from '../circuit/meter';
+import type { Circuit } from '../circuit/netlist';
 import type { MeterMode, MeterShown } from '../quantity/meter-entry';
 
-/** What is really the case on a made-up board: the net of every point that touches metal. */
+/** What is really the case on a made-up board. Nodes of the circuit are net names; ground is `0`. */
 export interface BoardTruth {
+  /** As the person marks it: no values that cannot be seen. */
   readonly board: Board;
-  /** Net name of each point; a point not named stands alone. A torn pad keeps the net its track leads to. */
+  /** Net of each point; a point not named stands alone. A torn or cracked pad keeps the net its track led to. */
   readonly netOf: Readonly<Record<string, string>>;
-  /** Pins whose metal is gone: a meter cannot reach their net, an eye can follow the stub. */
+  /** Points without metal: the meter shows nothing there. */
   readonly gone: ReadonlySet<string>;
-  readonly groundNet: string;
-  /** What the input reads against ground, ohms. */
-  readonly inputOhms: number;
-  readonly inputNet: string;
-  /** Below this the made-up meter beeps, ohms. */
-  readonly beepOhms: number;
+  /** Points whose metal has lost its track: they touch nothing but themselves. */
+  readonly cut: ReadonlySet<string>;
+  readonly circuit: Circuit;
+  /** Torn pins whose stub an eye can follow to the first part. */
+  readonly followed: ReadonlySet<string>;
 }
 
-const WIRE_OHMS = 0.2;
-
-interface Way {
-  readonly a: string;
-  readonly b: string;
-  readonly ohms: number;
+/** A truth ready to be probed. */
+export interface TruthBench {
+  readonly truth: BoardTruth;
+  readonly bench: Bench;
+  readonly meter: Meter;
+  readonly known: ReadonlySet<string>;
 }
 
-function net(truth: BoardTruth, id: string): string {
-  return truth.gone.has(id) ? `gone ${id}` : (truth.netOf[id] ?? `alone ${id}`);
+function node({ netOf, cut }: BoardTruth, id: string): string {
+  return cut.has(id) ? `alone ${id}` : (netOf[id] ?? `alone ${id}`);
 }
 
-function ways(truth: BoardTruth): Way[] {
-  const low = truth.board.components.flatMap((c): Way[] => {
-    const [a, b] = c.terminals;
-    if (!a || !b) return [];
-    const ohms = c.kind === 'resistor' ? c.value : ['inductor', 'bead', 'fuse'].includes(c.kind) ? 0.3 : null;
-    return ohms === null ? [] : [{ a: net(truth, a.id), b: net(truth, b.id), ohms }];
-  });
-  return [...low, { a: truth.inputNet, b: truth.groundNet, ohms: truth.inputOhms }];
-}
-
-/** Least series resistance between two nets; `Infinity` with no way. Parallel ways are not combined. */
-function leastOhms(truth: BoardTruth, from: string, to: string): number {
-  const all = ways(truth);
-  const best = new Map([[from, 0]]);
-  for (let round = 0; round <= all.length; round += 1) {
-    for (const way of all) {
-      for (const [near, far] of [
-        [way.a, way.b],
-        [way.b, way.a],
-      ] as const) {
-        const here = best.get(near);
-        if (here !== undefined && here + way.ohms < (best.get(far) ?? Infinity))
-          best.set(far, here + way.ohms);
-      }
-    }
-  }
-  return best.get(to) ?? Infinity;
+export function truthBench(truth: BoardTruth, meter: Meter = USUAL_METER): TruthBench {
+  const ids = probePoints(truth.board).map((p) => p.id);
+  return {
+    truth,
+    bench: benchOf(
+      truth.circuit,
+      ids.map((id) => node(truth, id)),
+    ),
+    meter,
+    known: new Set(ids),
+  };
 }
 
 /**
- * What a meter, or an eye, would show between two points of a made-up board. Continuity, ohms and the eye are answered;
- * diode and volts throw RangeError, since this truth holds no junctions.
+ * What a meter, or an eye, shows between two points of a made-up board. The eye follows a track from the pad of a torn pin, or between
+ * two points that are not pins. Throws RangeError on points the board does not have.
  */
-export function showTruth(truth: BoardTruth, red: string, black: string, mode: MeterMode): MeterShown {
-  const known = new Set(probePoints(truth.board).map((p) => p.id));
+export function askTruth(
+  { truth, bench, meter, known }: TruthBench,
+  red: string,
+  black: string,
+  mode: MeterMode,
+): MeterShown {
   for (const id of [red, black]) if (!known.has(id)) throw new RangeError(`the board has no point ${id}`);
+  const same = truth.netOf[red] !== undefined && truth.netOf[red] === truth.netOf[black];
   if (mode === 'seen') {
-    const same = truth.netOf[red] !== undefined && truth.netOf[red] === truth.netOf[black];
-    return { shown: same ? 'beep' : 'open', value: null };
+    const hidden = [red, black].some((id) => truth.gone.has(id) && !truth.followed.has(id));
+    return { shown: same && !hidden ? 'beep' : 'open', value: null };
   }
-  const [a, b] = [net(truth, red), net(truth, black)];
-  const ohms = a === b ? WIRE_OHMS : leastOhms(truth, a, b) + WIRE_OHMS;
-  if (mode === 'continuity') return { shown: ohms < truth.beepOhms ? 'beep' : 'open', value: null };
-  if (mode === 'ohms')
-    return ohms > 4e7
-      ? { shown: 'over', value: null }
-      : { shown: 'value', value: Number(ohms.toPrecision(3)) };
-  throw new RangeError(`a made-up board does not answer ${mode}`);
+  if (truth.gone.has(red) || truth.gone.has(black)) {
+    if (mode === 'volts') return { shown: 'value', value: 0 };
+    return { shown: mode === 'continuity' ? 'open' : 'over', value: null };
+  }
+  return readMeter(bench, node(truth, red), node(truth, black), mode, meter);
+}
+
+/**
+ * A meter in a hand that slips: with the given chance the tip makes no contact, or rests on a neighbouring point instead.
+ * @param random seeded, in [0, 1)
+ */
+export function askSlipping(
+  at: TruthBench,
+  red: string,
+  black: string,
+  mode: MeterMode,
+  chance: number,
+  random: () => number,
+): MeterShown {
+  if (random() >= chance) return askTruth(at, red, black, mode);
+  const missed: MeterShown = {
+    shown: mode === 'continuity' || mode === 'seen' ? 'open' : 'over',
+    value: null,
+  };
+  if (mode === 'seen' || mode === 'volts' || random() < 0.5) return missed;
+  const points = probePoints(at.truth.board);
+  const own = points.find((p) => p.id === red);
+  const near = points
+    .filter((p) => p.id !== red && p.id !== black && own && p.face === own.face)
+    .map((p) => ({ id: p.id, mm: Math.hypot(p.at.x - (own?.at.x ?? 0), p.at.y - (own?.at.y ?? 0)) }))
+    .sort((a, b) => a.mm - b.mm)[Math.floor(random() * 3)];
+  return near ? askTruth(at, near.id, black, mode) : missed;
 }

@@ -20,7 +20,11 @@ export const CC_OHMS = [4600, 5700] as const;
 const VBUS_PARTS = ['fuse', 'bead', 'inductor', 'diode', 'dual-diode', 'chip', 'capacitor', 'transistor'];
 
 /** Words and rank (0 best) for a point as landing of a pin; `null` where the point is no landing for that function. */
-function judge(ctx: TraceContext, pin: PinPoint, point: ProbePoint): { rank: number; why: string } | null {
+export function describeLanding(
+  ctx: TraceContext,
+  pin: PinPoint,
+  point: ProbePoint,
+): { rank: number; why: string } | null {
   const group = functionGroup(pin.pin.function);
   if (point.owner === 'pin') return null;
   if (group === 'ground') {
@@ -85,7 +89,7 @@ export function findLanding(ctx: TraceContext, pin: PinPoint): Landing | null {
     .filter((id) => id !== pin.id)
     .flatMap((id) => {
       const point = ctx.byId.get(id);
-      const verdict = point ? judge(ctx, pin, point) : null;
+      const verdict = point ? describeLanding(ctx, pin, point) : null;
       return point && verdict
         ? [{ point, ...verdict, far: spanMm(pin, point, ctx.register) ?? Infinity }]
         : [];

@@ -1,38 +1,205 @@
-import type { MeterMode } from '../quantity/meter-entry';
-import { pinTable } from './pin-table';
-import type { ProbeCandidate, ProbeOrder } from './probe-order';
+import type { PinFunction } from '../connector/pin-function';
+import { entropyBits } from '../inquiry/posterior';
+import type { TraceBelief } from './belief';
+import { traceBelief, USUAL_BELIEF } from './belief';
+import type { DoubtfulReading } from './doubtful-reading';
+import { doubtfulReadings } from './doubtful-reading';
+import { classWords } from './outcome-class';
+import type { TargetBelief } from './pin-belief';
+import { targetBelief, traceTargets } from './pin-belief';
+import { probeSeconds } from './probe-cost';
+import type { ProbeHands } from './probe-cost';
+import type { ProbeOrder } from './probe-order';
 import { probeKey } from './probe-order';
-import { PROBE_RULES } from './probe-rules';
+import type { ProbeValue, Watch } from './probe-value';
+import { probeValues } from './probe-value';
 import type { TraceContext } from './trace-context';
-import { readingsBetween } from './trace-context';
+import type { TraceScene } from './trace-scene';
 
-function answered(ctx: TraceContext, c: ProbeCandidate): boolean {
-  if (c.rule === 'clash') return readingsBetween(ctx, c.red.id, c.black.id, ['ohms']).length >= 2;
-  const modes: readonly MeterMode[] = c.mode === 'continuity' ? ['continuity', 'ohms'] : [c.mode];
-  return readingsBetween(ctx, c.red.id, c.black.id, modes).length > 0;
+export interface TraceWish {
+  /** Chance from which a landing is sure enough, above 0.5 and below 1. */
+  readonly sureAt: number;
+  /** Keys of `probeKey` that the person skipped. */
+  readonly skipped: ReadonlySet<string>;
+  /** Whether lines that the device can do without are traced too. */
+  readonly optional: boolean;
+  readonly slipRate: number;
+}
+export const USUAL_WISH: TraceWish = { sureAt: 0.97, skipped: new Set(), optional: false, slipRate: 0.02 };
+
+export interface TraceAdvice {
+  readonly belief: TraceBelief;
+  readonly targets: readonly TargetBelief[];
+  readonly doubtful: readonly DoubtfulReading[];
+  /** The probe that tells most for the time it takes; `null` when all is sure, or nothing worth a probe is left. */
+  readonly order: ProbeOrder | null;
+}
+
+/** A probe that tells less than this is not worth the hand, bits. */
+const LEAST_BITS = 0.012;
+
+function handsNow({ readings, byId }: TraceContext): ProbeHands | null {
+  const last = readings.at(-1);
+  const [red, black] = [byId.get(last?.red ?? ''), byId.get(last?.black ?? '')];
+  return last && red && black ? { red, black, mode: last.mode } : null;
+}
+
+const percent = (p: number): string => (p > 0.995 ? 'over 99 %' : `${Math.round(p * 100)} %`);
+
+/** What a target is called: its function if the board is wired as marked. */
+export function targetName(functions: readonly PinFunction[]): string {
+  return functions[0] ?? 'unknown';
+}
+
+function tells(
+  belief: TraceBelief,
+  watches: readonly Watch[],
+  from: number,
+  to: number,
+  chances: Float64Array,
+): string {
+  const mean = (w: Watch): number => {
+    let [sum, total] = [0, 0];
+    for (let c = from; c <= to; c += 1) {
+      sum += (chances[c] as number) * (w.after[c] as number);
+      total += chances[c] as number;
+    }
+    return total > 0 ? sum / total : w.now;
+  };
+  const moved = watches
+    .map((w) => ({ w, after: mean(w) }))
+    .sort((a, b) => Math.abs(b.after - b.w.now) - Math.abs(a.after - a.w.now));
+  const most = moved[0];
+  if (!most || Math.abs(most.after - most.w.now) < 0.01) return 'nothing new';
+  const name = targetName(most.w.target.functions);
+  if (most.w.point < 0)
+    return most.after > most.w.now
+      ? `${name} goes nowhere, ${percent(most.after)}`
+      : `${name} does go somewhere, ${percent(1 - most.after)}`;
+  const place = belief.scene.points[most.w.point]?.label ?? '';
+  return most.after >= most.w.now
+    ? `${place} is ${name}, ${percent(most.after)}`
+    : `${place} is hardly ${name}: ${percent(most.after)}`;
+}
+
+function orderOf(belief: TraceBelief, value: ProbeValue, seconds: number): ProbeOrder {
+  const { scene } = belief;
+  const [red, black] = [scene.points[value.idea.red], scene.points[value.idea.black]];
+  const watches = value.watches.filter((w) => w.gainBits > 0.005);
+  const means = classWords(value.idea.mode)
+    .map(({ from, to, shows }) => {
+      let chance = 0;
+      for (let c = from; c <= to; c += 1) chance += value.chances[c] ?? 0;
+      return { shows, chance, tells: tells(belief, watches, from, to, value.chances) };
+    })
+    .filter((m) => m.chance >= 0.03);
+  const told = [
+    ...new Set(
+      value.watches
+        .filter((w) => w.gainBits > 0.25 * value.gainBits)
+        .map((w) => targetName(w.target.functions)),
+    ),
+  ];
+  const best = means
+    .filter((m) => m.tells.includes(' is ') && !m.tells.includes('hardly'))
+    .sort((a, b) => b.chance - a.chance)[0];
+  const what =
+    told.length > 1
+      ? `tells ${told.slice(0, 2).join(' from ')}`
+      : `tells most of where ${told[0] ?? 'the pins'} goes`;
+  return {
+    red: red?.id ?? '',
+    black: black?.id ?? '',
+    redLabel: red?.label ?? '',
+    blackLabel: black?.label ?? '',
+    mode: value.idea.mode,
+    why: `${what[0]?.toUpperCase() ?? ''}${what.slice(1)}${best ? `: if it shows ${best.shows}, ${best.tells}` : ''}.`,
+    means: means.map(({ shows, tells: words }) => ({ shows, tells: words })),
+    purpose: 'tell',
+    gainBits: value.gainBits,
+    seconds,
+  };
+}
+
+function repeatOf(belief: TraceBelief, doubt: DoubtfulReading, hands: ProbeHands | null): ProbeOrder | null {
+  const { ctx } = belief;
+  const reading = ctx.readings.find((r) => r.id === doubt.readingId);
+  const [red, black] = [ctx.byId.get(reading?.red ?? ''), ctx.byId.get(reading?.black ?? '')];
+  if (!reading || !red || !black) return null;
+  return {
+    red: red.id,
+    black: black.id,
+    redLabel: red.label,
+    blackLabel: black.label,
+    mode: reading.mode,
+    why: `This reading does not fit ${doubt.against.length === 1 ? 'another one' : 'the others'}: ${percent(doubt.wrong)} that the probe slipped. Press harder and take it again.`,
+    means: [
+      { shows: 'the same', tells: 'it stands; what it clashes with is next' },
+      { shows: 'something else', tells: 'strike the first one out' },
+    ],
+    purpose: 'repeat',
+    gainBits: 0,
+    seconds: probeSeconds(hands, red, black, reading.mode),
+  };
 }
 
 /**
- * The next probe by the rules of the trade, or `null` when they ask nothing more.
- * What has been read already between two points is not asked again, nor what the person skipped.
- * @param skipped keys of `probeKey`
+ * All that tracing has to say after the readings so far: where each group of pins goes and how sure, which readings do not fit, and the
+ * next probe, by information per second of handling. The same reading is not asked twice, save one that is in doubt.
+ * @param scene what `traceScene` made of the same board, where it is at hand
  */
-export function nextProbe(ctx: TraceContext, skipped: ReadonlySet<string> = new Set()): ProbeOrder | null {
-  const table = pinTable(ctx);
-  for (const rule of PROBE_RULES) {
-    const next = rule(ctx, table).find(
-      (c) =>
-        c.red.id !== c.black.id && !answered(ctx, c) && !skipped.has(probeKey(c.red.id, c.black.id, c.mode)),
-    );
-    if (next) {
-      const { red, black, ...rest } = next;
-      return { ...rest, red: red.id, black: black.id, redLabel: red.label, blackLabel: black.label };
-    }
-  }
-  return null;
+export function traceAdvice(
+  ctx: TraceContext,
+  wish: Partial<TraceWish> = {},
+  scene: TraceScene | null = null,
+): TraceAdvice {
+  const { sureAt, skipped, optional, slipRate } = { ...USUAL_WISH, ...wish };
+  if (!(sureAt > 0.5 && sureAt < 1))
+    throw new RangeError(`sure enough lies above 0.5 and below 1, got ${sureAt}`);
+  const belief = traceBelief(ctx, { ...USUAL_BELIEF, optional, slipRate }, scene);
+  const targets = traceTargets(belief).map((t) => targetBelief(belief, t, sureAt));
+  const hands = handsNow(ctx);
+  const doubtful = doubtfulReadings(belief);
+  const repeat = doubtful
+    .map((d) => repeatOf(belief, d, hands))
+    .find((o) => o && !skipped.has(probeKey(o.red, o.black, o.mode)));
+  const open = targets.filter((t) => t.status === 'unsure');
+  if (open.length === 0) return { belief, targets, doubtful, order: null };
+  if (repeat) return { belief, targets, doubtful, order: repeat };
+  const asked = new Set(ctx.readings.map((r) => probeKey(r.red, r.black, r.mode)));
+  const ranked = probeValues(belief, open)
+    .flatMap((value) => {
+      const [red, black] = [belief.scene.points[value.idea.red], belief.scene.points[value.idea.black]];
+      if (!red || !black || value.gainBits < LEAST_BITS) return [];
+      const key = probeKey(red.id, black.id, value.idea.mode);
+      if (asked.has(key) || skipped.has(key)) return [];
+      const seconds = probeSeconds(hands, red, black, value.idea.mode);
+      return [{ value, seconds, rate: value.gainBits / seconds }];
+    })
+    .sort((a, b) => b.rate - a.rate);
+  const best = ranked[0];
+  return { belief, targets, doubtful, order: best ? orderOf(belief, best.value, best.seconds) : null };
 }
 
-/** How many pins still want a landing. */
-export function openPins(ctx: TraceContext): number {
-  return pinTable(ctx).filter((r) => r.status === 'open').length;
+/** The next probe alone; see `traceAdvice`. */
+export function nextProbe(ctx: TraceContext, skipped: ReadonlySet<string> = new Set()): ProbeOrder | null {
+  return traceAdvice(ctx, { skipped }).order;
+}
+
+/** Outcomes that a hand meter's reading sorts into here at the most: so a probe can never tell more than their logarithm. */
+const MOST_BITS = Math.log2(11);
+
+/**
+ * The fewest probes that could settle the open targets on average, whatever their order: what is unknown of them (each a choice between
+ * its landings and nowhere, taken by itself), less what may stay unknown of a sure one, over the most that one reading can tell.
+ */
+export function fewestProbes({ belief, targets }: TraceAdvice): number {
+  const left = targets
+    .filter((t) => t.status === 'unsure')
+    .reduce((sum, { target }) => {
+      // Places on one net are one answer, so only the likeliest place counts beside all the rest.
+      const best = targetBelief(belief, target, 0.99, 1).landings[0]?.p ?? 0;
+      return sum + Math.max(0, entropyBits([best, 1 - best]) - entropyBits([0.97, 0.03]));
+    }, 0);
+  return left / MOST_BITS;
 }

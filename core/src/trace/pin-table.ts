@@ -2,13 +2,16 @@ import type { Reading } from '../board/reading';
 import { isOptional } from '../connector/pin-function';
 import { canProbe } from '../board/pad-state';
 import type { Landing } from './landing';
-import { findLanding } from './landing';
+import { describeLanding, findLanding } from './landing';
 import type { PinPoint, TraceContext } from './trace-context';
+import type { TargetBelief } from './pin-belief';
 import { isGroundPin } from './trace-context';
 
 export interface PinRowReport {
   readonly pin: PinPoint;
   readonly landing: Landing | null;
+  /** What is believed of it beyond what is certain; `null` before the first reading and for lines that are not traced. */
+  readonly believed: TargetBelief | null;
   /** Readings the answer rests on. */
   readonly rests: readonly Reading[];
   /** What does not fit, in words fit to show. */
@@ -43,9 +46,25 @@ function functionClash(ctx: TraceContext, pin: PinPoint): string[] {
   });
 }
 
-function reportPin(ctx: TraceContext, pin: PinPoint): PinRowReport {
+/** The likeliest landing where it is sure enough, else what is certain by nets, unless the belief speaks against it. */
+function landingOf(ctx: TraceContext, pin: PinPoint, believed: TargetBelief | null): Landing | null {
+  const certain = findLanding(ctx, pin);
+  if (!believed) return certain;
+  const chance = (id: string): number => believed.landings.find((l) => l.pointId === id)?.p ?? 0;
+  if (believed.status === 'sure') {
+    if (certain && chance(certain.pointId) >= (believed.landings[0]?.p ?? 1) - 0.02) return certain;
+    const point = ctx.byId.get(believed.landings[0]?.pointId ?? '');
+    const why = `${Math.round(Math.min(0.99, believed.landings[0]?.p ?? 0) * 100)} % sure`;
+    return point
+      ? { pointId: point.id, label: point.label, why: describeLanding(ctx, pin, point)?.why ?? why }
+      : certain;
+  }
+  return certain && chance(certain.pointId) > 0.5 ? certain : null;
+}
+
+function reportPin(ctx: TraceContext, pin: PinPoint, believed: TargetBelief | null): PinRowReport {
   const net = ctx.report.netOf.get(pin.id);
-  const landing = findLanding(ctx, pin);
+  const landing = landingOf(ctx, pin, believed);
   const landingNet =
     landing && net?.points.includes(landing.pointId) !== true
       ? ctx.report.netOf.get(landing.pointId)
@@ -57,10 +76,12 @@ function reportPin(ctx: TraceContext, pin: PinPoint): PinRowReport {
       const name = (id: string): string => ctx.byId.get(id)?.label ?? id;
       return `${name(c.reading.red)} to ${name(c.reading.black)} read apart, yet ${c.chain.length} reading${c.chain.length === 1 ? '' : 's'} join${c.chain.length === 1 ? 's' : ''} them`;
     });
-  const status = landing ? 'found' : isOptional(pin.pin.function) ? 'needless' : 'open';
+  const needless = isOptional(pin.pin.function) || believed?.status === 'nowhere';
+  const status = landing ? 'found' : needless ? 'needless' : 'open';
   return {
     pin,
     landing,
+    believed,
     rests: ctx.readings.filter((r) => restIds.has(r.id)),
     contradictions: [...supplyClash(ctx, pin), ...functionClash(ctx, pin), ...fromReadings],
     status: status === 'open' && canProbe(pin.pin.state) && pin.pin.state === 'sound' ? 'sound' : status,
@@ -68,6 +89,8 @@ function reportPin(ctx: TraceContext, pin: PinPoint): PinRowReport {
 }
 
 /** For each pin of the connector: where it lands or not yet found, the readings that rests on, what contradicts it. */
-export function pinTable(ctx: TraceContext): PinRowReport[] {
-  return ctx.pins.map((pin) => reportPin(ctx, pin));
+export function pinTable(ctx: TraceContext, believed: readonly TargetBelief[] = []): PinRowReport[] {
+  return ctx.pins.map((pin, i) =>
+    reportPin(ctx, pin, believed.find((b) => b.target.pins.includes(i)) ?? null),
+  );
 }

@@ -1,6 +1,6 @@
-import type { ProbePoint } from '../board/probe-point';
 import type { MeterMode } from '../quantity/meter-entry';
 
+/** One reading to take next, and why. */
 export interface ProbeOrder {
   readonly red: string;
   readonly black: string;
@@ -11,27 +11,15 @@ export interface ProbeOrder {
   readonly why: string;
   /** What each outcome would mean. */
   readonly means: readonly { readonly shows: string; readonly tells: string }[];
-  readonly rule:
-    | 'settle'
-    | 'clash'
-    | 'ground'
-    | 'short'
-    | 'resistor'
-    | 'supply'
-    | 'data'
-    | 'configuration'
-    | 'other'
-    | 'neighbour'
-    | 'look';
+  /** `tell`: it tells most of where pins go; `repeat`: a reading that does not fit the others. */
+  readonly purpose: 'tell' | 'repeat';
+  /** What it is expected to tell of where pins go, bits. */
+  readonly gainBits: number;
+  /** What it takes from where the hands are, seconds. */
+  readonly seconds: number;
 }
 
-/** A probe as a rule proposes it, before labels are put on. */
-export type ProbeCandidate = Omit<ProbeOrder, 'redLabel' | 'blackLabel' | 'red' | 'black'> & {
-  readonly red: ProbePoint;
-  readonly black: ProbePoint;
-};
-
-/** How a pair and mode are remembered, whichever way round the leads are; used for skipping. */
+/** How a pair and mode are remembered for skipping. In diode mode it matters which lead is where. */
 export function probeKey(red: string, black: string, mode: MeterMode): string {
-  return [...[red, black].sort(), mode].join('|');
+  return [...(mode === 'diode' ? [red, black] : [red, black].sort()), mode].join('|');
 }

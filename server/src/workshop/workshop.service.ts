@@ -35,7 +35,8 @@ export class WorkshopService {
     return {
       rev: row?.rev ?? 0,
       workshop: {
-        record: (row?.body as WorkshopRecord | undefined) ?? EMPTY_WORKSHOP,
+        // A record of an earlier version gets the usual figure for what it does not hold.
+        record: { ...EMPTY_WORKSHOP, ...(row?.body as Partial<WorkshopRecord> | undefined) },
         closed,
         usePerYear: use,
       },

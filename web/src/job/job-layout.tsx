@@ -3,7 +3,7 @@ import { Link, Outlet, useLocation, useNavigate, useParams } from 'react-router'
 import { Keyboard, Moon, Redo2, Sun, Undo2 } from 'lucide-react';
 import { useStore } from 'zustand';
 import type { JobBundle } from '@zebbit/contract';
-import { jobView, NEW_WORKSHOP, stationStates, STATIONS } from '@zebbit/core';
+import { jobView, NEW_WORKSHOP, stationStates, STATIONS, traceReport } from '@zebbit/core';
 import { useJobBundle, useJobEvents } from '../api/jobs';
 import { useWorkshop } from '../api/workshop';
 import { newSheet } from '../plate/new-sheet';
@@ -30,9 +30,15 @@ function JobFrame({ bundle }: { readonly bundle: JobBundle }) {
   const documents = useStore(desk.store, (s) => s.documents);
   const { readings, results } = bundle;
   const workshop = useWorkshop().data?.workshop ?? NEW_WORKSHOP;
+  const { sureAt } = workshop.record;
+  // The belief behind tracing is weighed only when the board or a reading changed, not at every stroke of a key.
+  const traced = useMemo(
+    () => traceReport(documents.board, readings, sureAt),
+    [documents.board, readings, sureAt],
+  );
   const view = useMemo(
-    () => jobView({ ...documents, readings, results }, workshop),
-    [documents, readings, results, workshop],
+    () => jobView({ ...documents, readings, results }, workshop, traced),
+    [documents, readings, results, workshop, traced],
   );
   const states = useMemo(() => stationStates(view), [view]);
   const [keysOpen, setKeysOpen] = useState(false);

@@ -1,4 +1,4 @@
-import type { PinRowReport, ProbePoint } from '@zebbit/core';
+import type { PinFunction, PinRowReport, ProbePoint } from '@zebbit/core';
 import { SleeveMark } from '../ui/sleeve';
 import type { Viewport } from './plate-store';
 import { toScreen } from './plate-store';
@@ -10,6 +10,14 @@ interface LandingSleevesProps {
   readonly viewport: Viewport;
 }
 
+interface Sleeved {
+  readonly of: PinFunction;
+  /** 1 where it is sure, else its chance. */
+  readonly strength: number;
+}
+/** From this chance on a place is drawn as a likely one. */
+const LIKELY = 0.25;
+
 /** Up or down: away from the body of the part that the point belongs to, so that the sleeve does not hide it. */
 function outward(point: ProbePoint): 1 | -1 {
   if (point.owner !== 'terminal') return 1;
@@ -19,23 +27,33 @@ function outward(point: ProbePoint): 1 | -1 {
 
 /** The sleeve of each function at the point it lands on; several on one point stand in a stack. */
 export function LandingSleeves({ pins, byId, face, viewport }: LandingSleevesProps) {
-  const stacks = new Map<string, PinRowReport[]>();
-  for (const row of pins) {
-    if (!row.landing) continue;
-    const stack = stacks.get(row.landing.pointId) ?? [];
-    if (!stack.some((r) => r.pin.pin.function === row.pin.pin.function))
-      stacks.set(row.landing.pointId, [...stack, row]);
+  const stacks = new Map<string, Sleeved[]>();
+  const put = (pointId: string, sleeve: Sleeved): void => {
+    const stack = stacks.get(pointId) ?? [];
+    if (!stack.some((s) => s.of === sleeve.of)) stacks.set(pointId, [...stack, sleeve]);
+  };
+  for (const { landing, believed, pin } of pins) {
+    const of = pin.pin.function;
+    if (landing) put(landing.pointId, { of, strength: 1 });
+    // What is only likely is drawn too, the fainter the less likely; the unlikely is not.
+    else if (believed?.status === 'unsure')
+      for (const { pointId, p } of believed.landings.slice(0, 2))
+        if (p >= LIKELY) put(pointId, { of, strength: p });
   }
   return (
     <g aria-hidden pointerEvents="none">
-      {[...stacks].flatMap(([id, rows]) => {
+      {[...stacks].flatMap(([id, sleeves]) => {
         const point = byId.get(id);
         if (point?.face !== face) return [];
         const at = toScreen(point.at, viewport);
         const away = outward(point);
-        return rows.map((row, i) => (
-          <g key={row.pin.id} transform={`translate(${at.x} ${at.y + away * (24 + i * 23)})`}>
-            <SleeveMark of={row.pin.pin.function} />
+        return sleeves.map(({ of, strength }, i) => (
+          <g
+            key={of}
+            opacity={strength === 1 ? 1 : 0.45 + 0.5 * strength}
+            transform={`translate(${at.x} ${at.y + away * (24 + i * 23)})`}
+          >
+            <SleeveMark of={of} unsure={strength < 1} />
           </g>
         ));
       })}

@@ -1,5 +1,5 @@
 import { TriangleAlert } from 'lucide-react';
-import type { PinRowReport } from '@zebbit/core';
+import type { PinRowReport, ProbePoint } from '@zebbit/core';
 import { PAD_STATE_WORDS } from '@zebbit/core';
 import { Sleeve } from '../../ui/sleeve';
 import { useJob } from '../job-context';
@@ -27,6 +27,37 @@ const LANDS: Readonly<Record<PinRowReport['status'], string>> = {
   needless: 'works without',
   open: 'not yet found',
 };
+
+const percent = (p: number): string => (p > 0.995 ? 'over 99 %' : `${Math.round(p * 100)} %`);
+
+/** The likeliest place of a pin that is not sure, as a question. */
+function likely(row: PinRowReport, byId: ReadonlyMap<string, ProbePoint>): string | null {
+  const best = row.status === 'open' ? row.believed?.landings[0] : undefined;
+  return best && best.p >= 0.25 ? `${byId.get(best.pointId)?.label ?? best.pointId}?` : null;
+}
+
+/** The other places a pin may land, with their chances. */
+function Alternatives({ row }: { readonly row: PinRowReport }) {
+  const { view } = useJob();
+  if (!row.believed) return null;
+  const { landings, nowhere } = row.believed;
+  return (
+    <span className="mt-1 grid grid-cols-[auto_1fr] gap-x-3 text-second">
+      {landings.map(({ pointId, p }) => (
+        <span key={pointId} className="contents">
+          <span className="figure text-right font-semibold">{percent(p)}</span>
+          <span>{view.trace.byId.get(pointId)?.label ?? pointId}</span>
+        </span>
+      ))}
+      {nowhere > 0.005 && (
+        <span className="contents">
+          <span className="figure text-right font-semibold">{percent(nowhere)}</span>
+          <span>nowhere on this board</span>
+        </span>
+      )}
+    </span>
+  );
+}
 
 /** Each pin: its function, where it lands, what that rests on, what contradicts it. */
 export function PinTableView({
@@ -57,15 +88,21 @@ export function PinTableView({
                 </span>
                 <span className="min-w-0 flex-1 leading-snug">
                   <span className={`block font-bold ${row.status === 'open' ? 'text-copper' : ''}`}>
-                    {row.landing?.label ?? LANDS[row.status]}
+                    {row.landing?.label ?? likely(row, view.trace.byId) ?? LANDS[row.status]}
                   </span>
                   <span className="block text-second text-ink2">
                     {row.landing?.why ??
+                      (row.status === 'open' && row.believed
+                        ? `not sure enough: ${percent(row.believed.landings[0]?.p ?? 0)}`
+                        : row.believed?.status === 'nowhere'
+                          ? `goes nowhere on this board, ${percent(row.believed.nowhere)}`
+                          : null) ??
                       (row.status === 'sound'
                         ? 'solder straight to it; its track is not traced yet'
                         : PAD_STATE_WORDS[pin.pin.state])}
                     <Rests row={row} />
                   </span>
+                  {chosen === pin.id && <Alternatives row={row} />}
                   {row.contradictions.map((c) => (
                     <span key={c} className="mt-0.5 flex gap-1.5 text-second font-semibold text-stop">
                       <TriangleAlert aria-hidden className="mt-0.5 size-4 shrink-0" />

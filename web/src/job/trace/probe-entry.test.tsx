@@ -8,6 +8,7 @@ import { createDesk } from '../desk';
 import { JobContext } from '../job-context';
 import { ProbeEntry } from './probe-entry';
 import { useProbe } from './probe-store';
+import { useAdvice } from './use-advice';
 import { usePair } from './use-pair';
 
 const row = placeRow(EMPTY_BOARD, {
@@ -25,6 +26,16 @@ const documents = {
   board: {
     ...EMPTY_BOARD,
     rows: [{ ...row, pins: row.pins.map((p) => ({ ...p, state: 'sound' as const })) }],
+    components: (['fuse', 'resistor', 'resistor'] as const).map((kind, i) => ({
+      id: `X${i}`,
+      name: `X${i}`,
+      kind,
+      face: 'top' as const,
+      package: null,
+      heatShy: false,
+      value: null,
+      terminals: [1, 2].map((n) => ({ id: `X${i}.${n}`, name: String(n), at: { x: i * 1.4, y: 2 + n } })),
+    })),
     points: [{ id: 'pour', name: 'pour', face: 'top' as const, at: { x: 9, y: 9 }, role: 'pour' as const }],
   },
 };
@@ -40,7 +51,13 @@ const bundle: JobBundle = {
 };
 
 function Loop() {
-  return <ProbeEntry pair={usePair()} />;
+  const pair = usePair(useAdvice());
+  return (
+    <>
+      <p>{pair.red ? `${pair.red.id} to ${pair.black?.id ?? ''} on ${pair.mode}` : 'weighing'}</p>
+      <ProbeEntry pair={pair} />
+    </>
+  );
 }
 
 const sent: unknown[] = [];
@@ -81,16 +98,16 @@ describe('the keypad loop', () => {
     ['OL{Enter}', { mode: 'continuity', shown: 'open', value: null }],
   ])('%s is kept on the proposed pair', async (keys, shown) => {
     await userEvent.keyboard(keys);
-    await waitFor(() => expect(sent).toEqual([{ red: 'row1.5', black: 'pour', ...shown }]));
+    await waitFor(() => expect(sent).toEqual([{ red: 'row1.3', black: 'X2.1', ...shown }]));
   });
   it('swaps the leads', async () => {
     await userEvent.keyboard('/+');
-    await waitFor(() => expect(sent).toMatchObject([{ red: 'pour', black: 'row1.5' }]));
+    await waitFor(() => expect(sent).toMatchObject([{ red: 'X2.1', black: 'row1.3' }]));
   });
   it('skips to another pair', async () => {
     await userEvent.keyboard('*+');
     await waitFor(() => expect(sent).toHaveLength(1));
-    expect(sent).not.toMatchObject([{ red: 'row1.5', black: 'pour' }]);
+    expect(sent).not.toMatchObject([{ red: 'row1.3', black: 'X2.1' }]);
   });
   it('keeps what cannot be read, with the reason, and sends nothing', async () => {
     await userEvent.keyboard('4k7k{Enter}');

@@ -2,10 +2,11 @@ import { useEffect, useRef, useState } from 'react';
 import type { KeyboardEvent } from 'react';
 import type { MeterMode, MeterShown } from '@zebbit/core';
 import { parseMeterEntry, probeKey } from '@zebbit/core';
-import { useAppendReading } from '../../api/jobs';
+import { useAppendReading, useStrikeReading } from '../../api/jobs';
 import { useKeys } from '../../app/use-keys';
 import { KeyCap } from '../../ui/button';
 import { useJob } from '../job-context';
+import { useMeter } from './meter-store';
 import { useProbe } from './probe-store';
 import type { Pair } from './use-pair';
 
@@ -29,6 +30,8 @@ const UNIT: Readonly<Record<MeterMode, string>> = {
 export function ProbeEntry({ pair }: { readonly pair: Pair }) {
   const { bundle } = useJob();
   const append = useAppendReading(bundle.id);
+  const strike = useStrikeReading(bundle.id);
+  const live = useMeter((s) => s.live);
   const { swap, skip, follow, setMode } = useProbe();
   const [text, setText] = useState('');
   const [error, setError] = useState<string | null>(null);
@@ -76,6 +79,17 @@ export function ProbeEntry({ pair }: { readonly pair: Pair }) {
     setText('');
     setError(null);
   };
+  const strikeLast = (): void => {
+    const last = bundle.readings.findLast((r) => !r.struck);
+    if (last) strike.mutate({ reading: last.id, struck: true });
+  };
+  const takeLive = (): void => {
+    if (!live || live.red !== red?.id || live.black !== black?.id || live.mode !== mode) {
+      setError('Entry: the meter shows nothing for this pair yet');
+      return;
+    }
+    send(mode, live.shown);
+  };
   const nextMode = (): void => setMode(MODES[(MODES.indexOf(mode) + 1) % MODES.length] ?? 'continuity');
 
   const actions: Readonly<Record<string, () => void>> = {
@@ -84,6 +98,8 @@ export function ProbeEntry({ pair }: { readonly pair: Pair }) {
     '/': swap,
     '*': doSkip,
     '.': nextMode,
+    ' ': takeLive,
+    Backspace: strikeLast,
   };
   useKeys(actions);
   const onKeyDown = (e: KeyboardEvent): void => {
@@ -94,6 +110,7 @@ export function ProbeEntry({ pair }: { readonly pair: Pair }) {
     }
     const act = actions[e.key];
     const startsFigure = text !== '' || (e.key === '-' && mode === 'volts');
+    if (e.key === ' ' && text !== '') e.preventDefault();
     if (!act || (startsFigure && e.key !== '*' && e.key !== '/' && e.key !== '+')) return;
     e.preventDefault();
     act();
@@ -143,6 +160,8 @@ export function ProbeEntry({ pair }: { readonly pair: Pair }) {
         <EntryKey cap="/" words="swap leads" act={swap} />
         <EntryKey cap="*" words="skip" act={doSkip} />
         <EntryKey cap="." words="meter" act={nextMode} />
+        <EntryKey cap="⌫" words="strike last" act={strikeLast} />
+        {live && <EntryKey cap="Space" words="take live" act={takeLive} />}
       </div>
       <p
         id="probe-entry-note"

@@ -8,6 +8,9 @@ interface ProbeState {
   readonly mode: MeterMode | null;
   readonly skipped: ReadonlySet<string>;
   readonly swapped: boolean;
+  /** Whether lines that the device can do without are traced too. */
+  readonly optional: boolean;
+  readonly setOptional: (optional: boolean) => void;
   /** Picks a point: red first, then black; a third starts anew. */
   readonly pick: (id: string) => void;
   readonly setMode: (mode: MeterMode | null) => void;
@@ -23,6 +26,8 @@ const FOLLOW = { red: null, black: null, mode: null, swapped: false } as const;
 export const useProbe = create<ProbeState>((set) => ({
   ...FOLLOW,
   skipped: new Set(),
+  optional: false,
+  setOptional: (optional) => set({ optional }),
   pick: (id) =>
     set((s) => {
       if (s.red !== null && s.black === null && s.red !== id) return { black: id };

@@ -10,18 +10,32 @@ import { Button } from '../../ui/button';
 import { useJob } from '../job-context';
 import { LeftSummary } from '../look-over/left-summary';
 import { Slip, SlipMove } from '../slip';
+import { DoubtPart } from './doubt-part';
 import { PinTableView } from './pin-table-view';
 import { ProbeEntry } from './probe-entry';
 import { useProbe } from './probe-store';
+import { useReadAloud } from './read-aloud';
 import { ReadingList } from './reading-list';
+import { SurePart } from './sure-part';
 import { Tip } from './tip';
+import type { AdviceState } from './use-advice';
+import { useAdvice } from './use-advice';
 import type { Pair } from './use-pair';
 import { usePair } from './use-pair';
+
+const MODE_SAID = {
+  continuity: 'Continuity',
+  ohms: 'Ohms',
+  diode: 'Diode test',
+  volts: 'Volts',
+  seen: 'By eye',
+} as const;
 
 /** Where does each pin go: the probe loop. */
 export function Trace() {
   const { view } = useJob();
-  const pair = usePair();
+  const state = useAdvice();
+  const pair = usePair(state);
   const { pick } = useProbe();
   const [chosen, setChosen] = useState<string | null>(null);
   const net = chosen === null ? [] : (view.trace.report.netOf.get(chosen)?.points ?? []);
@@ -44,8 +58,14 @@ export function Trace() {
         empty={<NoPicture />}
       />
       <Slip label="Trace">
-        {view.battery.open && (pair.red ?? pair.black) ? <ProbeMove pair={pair} /> : <Gate />}
+        {view.battery.open && (pair.red ?? pair.black ?? (state.weighing ? 'weighing' : null)) ? (
+          <ProbeMove pair={pair} state={state} />
+        ) : (
+          <Gate />
+        )}
+        <DoubtPart state={state} />
         <PinTableView chosen={chosen} onChoose={setChosen} />
+        <SurePart state={state} />
         <ReadingList />
         <LeftSummary />
       </Slip>
@@ -82,15 +102,25 @@ function Gate() {
   );
 }
 
-function ProbeMove({ pair }: { readonly pair: Pair }) {
+function ProbeMove({ pair, state }: { readonly pair: Pair; readonly state: AdviceState }) {
   const { bundle, view } = useJob();
   const { follow } = useProbe();
   const { red, black, order } = pair;
   const open = view.pins.filter((p) => p.status === 'open').length;
+  const weighing = state.weighing && !red;
+  useReadAloud(
+    order ? `${MODE_SAID[order.mode]}. Red on ${order.redLabel}, black on ${order.blackLabel}.` : '',
+  );
   return (
     <section aria-label="Next move" className="border-b border-line bg-sunk px-6 py-5">
       <div className="flex items-baseline justify-between">
-        <span className="text-second font-bold text-copper">{order ? 'Next move' : 'Your own pair'}</span>
+        <span className="text-second font-bold text-copper">
+          {order?.purpose === 'repeat'
+            ? 'Take this one again'
+            : (order ?? weighing)
+              ? 'Next move'
+              : 'Your own pair'}
+        </span>
         <span className="figure text-second text-ink2">
           probe {bundle.readings.length + 1},{' '}
           {open === 0 ? 'all pins placed' : `${open} pin${open === 1 ? '' : 's'} to find`}
@@ -103,10 +133,14 @@ function ProbeMove({ pair }: { readonly pair: Pair }) {
         </span>
         <span className="flex items-center gap-3">
           <Tip lead="black" />
-          Black on {black?.label ?? '… choose on the plate'}
+          Black on {black?.label ?? (weighing ? '…' : '… choose on the plate')}
         </span>
       </h2>
-      <p className="my-2 text-ink2">{order?.why ?? 'Zebbit follows: enter what the meter shows.'}</p>
+      <p className="my-2 text-ink2">
+        {state.failure ??
+          order?.why ??
+          (weighing ? 'Weighing what tells most…' : 'Zebbit follows: enter what the meter shows.')}
+      </p>
       {order && (
         <details className="mb-2">
           <summary className="cursor-pointer text-second font-semibold text-copper underline underline-offset-4">
@@ -122,7 +156,7 @@ function ProbeMove({ pair }: { readonly pair: Pair }) {
           </dl>
         </details>
       )}
-      {!order && (
+      {!order && !weighing && (
         <Button tone="quiet" className="mb-1" onClick={follow}>
           Back to the proposed probe
         </Button>

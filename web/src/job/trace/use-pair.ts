@@ -1,8 +1,7 @@
-import { useMemo } from 'react';
 import type { MeterMode, ProbeOrder, ProbePoint } from '@zebbit/core';
-import { nextProbe } from '@zebbit/core';
 import { useJob } from '../job-context';
 import { useProbe } from './probe-store';
+import type { AdviceState } from './use-advice';
 
 export interface Pair {
   readonly red: ProbePoint | undefined;
@@ -12,11 +11,11 @@ export interface Pair {
   readonly order: ProbeOrder | null;
 }
 
-/** Where the tips go now: the person's own pair, or the proposed one. */
-export function usePair(): Pair {
+/** Where the tips go now: the person's own pair, or the proposed one. While the proposal is weighed there is none. */
+export function usePair({ advice, weighing }: AdviceState): Pair {
   const { view } = useJob();
-  const { red, black, mode, skipped, swapped } = useProbe();
-  const order = useMemo(() => nextProbe(view.trace, skipped), [view.trace, skipped]);
+  const { red, black, mode, swapped } = useProbe();
+  const order = weighing ? null : (advice?.order ?? null);
   const own = red !== null;
   const find = (id: string | null | undefined): ProbePoint | undefined =>
     id ? view.trace.byId.get(id) : undefined;

@@ -1,0 +1,137 @@
+import type { BrokenBoard, MeterMode, MeterShown, Reading, TraceAdvice } from '@zebbit/core';
+import {
+  askSlipping,
+  brokenBoard,
+  seeded,
+  traceAdvice,
+  traceContext,
+  traceScene,
+  truthBench,
+  fewestProbes,
+} from '@zebbit/core';
+import { playFixedOrder } from './fixed-order';
+
+export interface TraceTally {
+  boards: number;
+  probes: number;
+  fixedProbes: number;
+  fixedWrong: number;
+  fixedMissing: number;
+  allPairs: number;
+  boundProbes: number;
+  required: number;
+  sure: number;
+  wrong: number;
+  unsure: number;
+  wrongNowhere: number;
+  seconds: number[];
+  failures: string[];
+}
+
+export const emptyTally = (): TraceTally => ({
+  boards: 0,
+  probes: 0,
+  fixedProbes: 0,
+  fixedWrong: 0,
+  fixedMissing: 0,
+  allPairs: 0,
+  boundProbes: 0,
+  required: 0,
+  sure: 0,
+  wrong: 0,
+  unsure: 0,
+  wrongNowhere: 0,
+  seconds: [],
+  failures: [],
+});
+
+/** Contact resistance of a hand-held tip, ohms, added to small readings (a judgement). */
+const CONTACT_OHMS = 0.03;
+const MOST_PROBES = 45;
+
+function hand(
+  board: BrokenBoard,
+  slip: number,
+  seed: number,
+): (red: string, black: string, mode: MeterMode) => MeterShown {
+  const bench = truthBench(board.truth);
+  const random = seeded(seed);
+  return (red, black, mode) => {
+    const shown = askSlipping(bench, red, black, mode, slip, random);
+    if (mode !== 'ohms' || shown.shown !== 'value' || shown.value === null || shown.value > 100) return shown;
+    const noise = CONTACT_OHMS * Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
+    return { shown: 'value', value: Math.max(0.03, shown.value + noise) };
+  };
+}
+
+/** Traces one made-up board by the proposed probes and by the fixed order, and counts. */
+export function playBoard(seed: number, slip: number, tally: TraceTally): void {
+  const board = brokenBoard(seed);
+  const ask = hand(board, slip, seed * 7 + 1);
+  const readings: Reading[] = [];
+  let scene = null;
+  let advice: TraceAdvice;
+  for (;;) {
+    const context = traceContext(board.truth.board, readings);
+    scene ??= traceScene(context, 0.02);
+    const begun = performance.now();
+    advice = traceAdvice(context, {}, scene);
+    tally.seconds.push((performance.now() - begun) / 1000);
+    if (readings.length === 0) {
+      tally.boundProbes += fewestProbes(advice);
+      tally.allPairs += (context.points.length * (context.points.length - 1)) / 2;
+    }
+    const { order } = advice;
+    if (!order || readings.length >= MOST_PROBES) break;
+    const id = `r${readings.length}`;
+    const shown = ask(order.red, order.black, order.mode);
+    readings.push({
+      id,
+      at: '',
+      red: order.red,
+      black: order.black,
+      mode: order.mode,
+      struck: false,
+      ...shown,
+    });
+  }
+  const fixed = playFixedOrder(truthBench(board.truth), hand(board, slip, seed * 11 + 5));
+  tally.boards += 1;
+  tally.probes += readings.length;
+  tally.fixedProbes += fixed.probes;
+  const { pins } = advice.belief.ctx;
+  for (const { target, landings, status } of advice.targets)
+    for (const at of target.pins) {
+      const id = pins[at]?.id ?? '';
+      const net = board.pinNets[id];
+      const note = (what: string): void =>
+        void tally.failures.push(`${seed} ${board.kind} ${target.functions[0] ?? ''}: ${what}`);
+      if (!board.required.includes(id)) {
+        if (status === 'sure' && net === undefined) {
+          tally.sure += 1;
+          tally.wrong += 1;
+          note(`unwired, landed on ${landings[0]?.pointId ?? ''}`);
+        }
+        continue;
+      }
+      tally.required += 1;
+      const there = fixed.landings.get(id) ?? null;
+      if (there === null) tally.fixedMissing += 1;
+      else if (board.truth.netOf[there] !== net) tally.fixedWrong += 1;
+      if (status === 'unsure') tally.unsure += 1;
+      else {
+        tally.sure += 1;
+        const landed = landings[0]?.pointId ?? '';
+        const right = status === 'sure' && board.truth.netOf[landed] === net;
+        if (!right) {
+          tally.wrong += 1;
+          if (status === 'nowhere') tally.wrongNowhere += 1;
+          note(
+            status === 'nowhere'
+              ? 'said to go nowhere'
+              : `landed on ${landed}, net ${board.truth.netOf[landed] ?? '?'} for ${net ?? '?'}`,
+          );
+        }
+      }
+    }
+}

@@ -1,0 +1,61 @@
+import { fileURLToPath } from 'node:url';
+import { isMainThread, parentPort, Worker, workerData } from 'node:worker_threads';
+import type { TraceTally } from './trace-players';
+import { emptyTally, playBoard } from './trace-players';
+
+interface Share {
+  readonly seeds: readonly number[];
+  readonly slip: number;
+}
+
+if (!isMainThread) {
+  const { seeds, slip } = workerData as Share;
+  const tally = emptyTally();
+  for (const seed of seeds) playBoard(seed, slip, tally);
+  parentPort?.postMessage(tally);
+}
+
+function share(seeds: readonly number[], slip: number): Promise<TraceTally> {
+  return new Promise((resolve, reject) => {
+    const worker = new Worker(fileURLToPath(import.meta.url), {
+      workerData: { seeds, slip } satisfies Share,
+    });
+    worker.once('message', resolve);
+    worker.once('error', reject);
+  });
+}
+
+async function play(seeds: readonly number[], slip: number): Promise<TraceTally> {
+  const half = Math.ceil(seeds.length / 2);
+  const [a, b] = await Promise.all([share(seeds.slice(0, half), slip), share(seeds.slice(half), slip)]);
+  const sum = (x: number | unknown[], y: number | unknown[]): unknown =>
+    typeof x === 'number' && typeof y === 'number' ? x + y : [...(x as unknown[]), ...(y as unknown[])];
+  return Object.fromEntries(
+    (Object.keys(a) as (keyof TraceTally)[]).map((k) => [k, sum(a[k], b[k])]),
+  ) as unknown as TraceTally;
+}
+
+const pct = (part: number, whole: number): string => `${((100 * part) / Math.max(1, whole)).toFixed(2)} %`;
+
+/** Plays made-up boards and prints how well and in how few probes their pins are found. */
+export async function benchTrace(
+  seeds: readonly number[],
+  slips: readonly number[],
+  title: string,
+): Promise<void> {
+  for (const slip of slips) {
+    const t = await play(seeds, slip);
+    const times = t.seconds.toSorted((x, y) => x - y);
+    process.stdout.write(
+      [
+        `\nTrace, ${title}: ${t.boards} boards, ${(slip * 100).toFixed(0)} % of readings corrupted`,
+        `  wrong among sure ${pct(t.wrong, t.sure)} (${t.wrong} of ${t.sure}, ${t.wrongNowhere} said to go nowhere), unsure ${pct(t.unsure, t.required)} of ${t.required} pins`,
+        `  probes a board: ${(t.probes / t.boards).toFixed(2)}; fixed order ${(t.fixedProbes / t.boards).toFixed(2)} (${pct(t.probes, t.fixedProbes)} of it), all pairs ${(t.allPairs / t.boards).toFixed(0)}, entropy bound ${(t.boundProbes / t.boards).toFixed(2)}`,
+        `  the fixed order was wrong for ${pct(t.fixedWrong, t.required)}, found nothing for ${pct(t.fixedMissing, t.required)}`,
+        `  belief and next probe together: median ${(1000 * (times[Math.floor(times.length / 2)] ?? 0)).toFixed(0)} ms, 95 of 100 under ${(1000 * (times[Math.floor(times.length * 0.95)] ?? 0)).toFixed(0)} ms`,
+        ...t.failures.slice(0, 12).map((f) => `    ${f}`),
+        '',
+      ].join('\n'),
+    );
+  }
+}

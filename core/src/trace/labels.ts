@@ -1,0 +1,74 @@
+import type { PinFunction } from '../connector/pin-function';
+import type { TraceMode } from './outcome-class';
+import { TRACE_MODES } from './outcome-class';
+import type { LinePaths, NetKind } from './signature';
+import { betweenNets, kindOf } from './signature';
+
+/** A net that a point may be on. */
+export interface Label {
+  readonly kind: NetKind;
+  /** The function whose track it is, or behind whose first part it lies. */
+  readonly of: PinFunction | null;
+}
+
+/** All nets that matter to one connector, and what a meter shows between any two of them. */
+export interface LabelSet {
+  readonly labels: readonly Label[];
+  readonly ground: number;
+  readonly otherSupply: number;
+  readonly rail: number;
+  readonly other: number;
+  readonly alone: number;
+  /** Label of a function's own net. */
+  readonly near: ReadonlyMap<PinFunction, number>;
+  /** Label of what lies behind a function's first part. */
+  readonly far: ReadonlyMap<PinFunction, number>;
+  /** `chances[mode][red * labels + black]`, with the error rate worked in. */
+  readonly chances: Readonly<Record<TraceMode, readonly Float64Array[]>>;
+}
+
+const SERIES: readonly PinFunction[] = ['VBUS', 'D+', 'D-'];
+
+/** Mixes in the chance that a probe slipped; then any outcome is as likely as any other. */
+export function withSlips(chances: Float64Array, slipRate: number): Float64Array {
+  return chances.map((p) => (1 - slipRate) * p + slipRate / chances.length);
+}
+
+/** @param functions every function the row may have, GND left out */
+export function labelSet(functions: readonly PinFunction[], slipRate: number, through: LinePaths): LabelSet {
+  const labels: Label[] = [{ kind: 'ground', of: null }];
+  const add = (kind: NetKind, of: PinFunction | null): number => labels.push({ kind, of }) - 1;
+  const near = new Map(functions.map((f) => [f, add(kindOf(f), f)]));
+  near.set('GND', 0);
+  near.set('GND_DRAIN', 0);
+  const far = new Map(
+    functions
+      .filter((f) => SERIES.includes(f))
+      .map((f) => [f, add(f === 'VBUS' ? 'far supply' : 'far data', f)]),
+  );
+  const [otherSupply, rail, other, alone] = (['other supply', 'rail', 'other', 'alone'] as const).map((k) =>
+    add(k, null),
+  ) as [number, number, number, number];
+  // Two points on a rail or elsewhere are not one net for that: there are many such nets.
+  const oneNet = (a: number, b: number): boolean => a === b && a !== other && a !== rail && a !== alone;
+  const table = (mode: TraceMode): Float64Array[] =>
+    labels.flatMap((a, i) =>
+      labels.map((b, j) =>
+        withSlips(
+          betweenNets(a.kind, b.kind, oneNet(i, j), a.of !== null && a.of === b.of, through)[mode],
+          slipRate,
+        ),
+      ),
+    );
+  return {
+    labels,
+    ground: 0,
+    otherSupply,
+    rail,
+    other,
+    alone,
+    near,
+    far,
+    chances: Object.fromEntries(TRACE_MODES.map((m) => [m, table(m)])) as unknown as LabelSet['chances'],
+  };
+}

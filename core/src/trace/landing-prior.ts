@@ -1,0 +1,206 @@
+import type { ComponentKind } from '../board/board';
+import type { PinFunction } from '../connector/pin-function';
+import { functionGroup, isOptional } from '../connector/pin-function';
+import type { TraceScene } from './trace-scene';
+
+/**
+ * What is likely before any reading: which kind of part a line meets first, how near it stands, which of its ends looks to the port,
+ * and what a point is that carries no line. All weights are judgements of common practice.
+ */
+type Weights = Readonly<Partial<Record<ComponentKind | 'point', number>>>;
+
+const FIRST_PART: Readonly<Record<string, Weights>> = {
+  supply: {
+    fuse: 1,
+    bead: 0.9,
+    inductor: 0.9,
+    'dual-diode': 0.9,
+    diode: 0.8,
+    capacitor: 0.5,
+    transistor: 0.25,
+    chip: 0.035,
+    'esd-array': 0.25,
+    other: 0.1,
+    point: 0.04,
+    resistor: 0.06,
+    choke: 0.05,
+    led: 0.01,
+    button: 0.01,
+  },
+  data: {
+    resistor: 0.9,
+    choke: 1.1,
+    'esd-array': 0.4,
+    chip: 0.1,
+    other: 0.1,
+    point: 0.05,
+    capacitor: 0.02,
+    bead: 0.03,
+    inductor: 0.03,
+    'dual-diode': 0.03,
+    transistor: 0.02,
+    fuse: 0.005,
+    diode: 0.01,
+    led: 0.003,
+    button: 0.01,
+  },
+  configuration: { resistor: 1, chip: 0.12, 'esd-array': 0.08, other: 0.1, point: 0.06, capacitor: 0.03 },
+  superspeed: { capacitor: 1, choke: 0.6, 'esd-array': 0.5, chip: 0.4, other: 0.1, point: 0.05 },
+};
+const RARE_FIRST_PART = 0.01;
+
+/** Parts stand this near without being any less likely, mm; then the chance falls by e each further step. */
+const NEAR_MM = 2.5;
+const STEP_MM = 2.2;
+/** Half a millimetre nearer makes an end of a part the port's side nearly for certain. */
+const PORT_SIDE_MM = 0.17;
+/** An end nearer to the port by nothing is as likely as the other; no end is ruled out. */
+const LEAST_SIDE = 0.008;
+
+const reach = (scene: TraceScene, pads: readonly number[], point: number): number =>
+  Math.min(...pads.map((pad) => scene.span(pad, point)));
+
+/** Chance that an end of a two-ended part is the one that looks to the pads; 1 for any other point. */
+function portSide(scene: TraceScene, pads: readonly number[], site: number): number {
+  const other = scene.partner[site] ?? -1;
+  if (other < 0) return 1;
+  const nearer = (reach(scene, pads, other) - reach(scene, pads, site)) / PORT_SIDE_MM;
+  return LEAST_SIDE + (1 - LEAST_SIDE) / (1 + Math.exp(-nearer));
+}
+
+/** Log weight of a site as the landing of a function. */
+export function landingLogPrior(
+  scene: TraceScene,
+  pads: readonly number[],
+  f: PinFunction,
+  site: number,
+): number {
+  const group = functionGroup(f);
+  const kind = scene.kinds[site] ?? 'other';
+  const affinity = FIRST_PART[group]?.[kind] ?? RARE_FIRST_PART;
+  const mm = reach(scene, pads, site);
+  return Math.log(affinity) - Math.max(0, mm - NEAR_MM) / STEP_MM + Math.log(portSide(scene, pads, site));
+}
+
+/** Log weight of a line, or a pair of lines, being wired nowhere on the marked board, against 1 for landing somewhere on it. */
+export function nowhereLogPrior(f: PinFunction): number {
+  const group = functionGroup(f);
+  if (group === 'identity' || group === 'sideband') return Math.log(6);
+  if (isOptional(f)) return Math.log(0.5);
+  return Math.log(group === 'data' ? 0.25 : 0.015);
+}
+
+interface Background {
+  readonly ground: number;
+  readonly rail: number;
+  readonly otherSupply: number;
+  readonly farSupply: number;
+  readonly farData: number;
+  /** Being one more point of a line that lands elsewhere. */
+  readonly supply: number;
+  readonly data: number;
+  readonly configuration: number;
+}
+
+const PLAIN: Background = {
+  ground: 0.12,
+  rail: 0.15,
+  otherSupply: 0.01,
+  farSupply: 0.03,
+  farData: 0.03,
+  supply: 0.03,
+  data: 0.015,
+  configuration: 0.01,
+};
+const BACKGROUND: Readonly<Partial<Record<ComponentKind | 'point', Background>>> = {
+  capacitor: {
+    ...PLAIN,
+    ground: 0.46,
+    rail: 0.22,
+    otherSupply: 0.05,
+    farSupply: 0.1,
+    farData: 0.005,
+    supply: 0.1,
+    data: 0.003,
+  },
+  resistor: { ...PLAIN, farData: 0.04 },
+  chip: { ...PLAIN, farSupply: 0.07, farData: 0.09, supply: 0.06, data: 0.05 },
+  'dual-diode': { ...PLAIN, ground: 0.03, rail: 0.15, otherSupply: 0.3, farSupply: 0.33, supply: 0.1 },
+  diode: { ...PLAIN, ground: 0.15, rail: 0.2, otherSupply: 0.1, farSupply: 0.25, supply: 0.08 },
+  fuse: { ...PLAIN, ground: 0.02, farSupply: 0.35, rail: 0.25, supply: 0.08 },
+  bead: { ...PLAIN, ground: 0.1, farSupply: 0.3, rail: 0.25, supply: 0.08 },
+  inductor: { ...PLAIN, ground: 0.05, farSupply: 0.25, rail: 0.35, supply: 0.08 },
+  'esd-array': { ...PLAIN, ground: 0.33, supply: 0.2, data: 0.14 },
+  choke: { ...PLAIN, ground: 0.02, farData: 0.45, data: 0.03 },
+  led: { ...PLAIN, farData: 0.002, data: 0.002 },
+  point: { ...PLAIN, supply: 0.1, data: 0.08, rail: 0.25 },
+};
+/** A point this far from the port is as unlikely as e times less to be one more point of a line, mm. */
+const EXTRA_STEP_MM = 9;
+
+/** What a site is when it is no landing: a distribution over labels. */
+export function backgroundOf(
+  scene: TraceScene,
+  pads: ReadonlyMap<PinFunction, readonly number[]>,
+  site: number,
+): Float64Array {
+  const { labels } = scene;
+  const out = new Float64Array(labels.labels.length);
+  const b = BACKGROUND[scene.kinds[site] ?? 'other'] ?? PLAIN;
+  const inLine = ['resistor', 'fuse', 'bead', 'inductor', 'choke', 'diode'].includes(scene.kinds[site] ?? '');
+  out[labels.ground] = b.ground;
+  out[labels.rail] = b.rail;
+  out[labels.otherSupply] = b.otherSupply;
+  for (const [f, at] of labels.near) {
+    const group = functionGroup(f);
+    if (group === 'ground') continue;
+    const weight =
+      group === 'supply'
+        ? b.supply
+        : group === 'data'
+          ? b.data
+          : group === 'superspeed' && scene.kinds[site] === 'capacitor'
+            ? 0.12
+            : b.configuration;
+    const mm = Math.min(Infinity, ...(pads.get(f) ?? []).map((pad) => scene.span(pad, site)));
+    const side = inLine ? portSide(scene, pads.get(f) ?? [], site) : 1;
+    out[at] = weight * side * Math.exp(-Math.max(0, mm - NEAR_MM) / EXTRA_STEP_MM);
+  }
+  for (const [f, at] of labels.far) {
+    const weight = functionGroup(f) === 'supply' ? b.farSupply : b.farData;
+    out[at] = inLine ? weight * 2 * (1.02 - portSide(scene, pads.get(f) ?? [], site)) : weight;
+  }
+  const spoken = out.reduce((a, x) => a + x, 0);
+  out[labels.other] = Math.max(0.08, 1 - spoken);
+  const total = out.reduce((a, x) => a + x, 0);
+  return out.map((x) => x / total);
+}
+
+/** How much two lines of a pair belong together: order of their parts against order of their pads, one kind of part, one place. */
+export function pairLog(
+  scene: TraceScene,
+  [padsA, padsB]: readonly [readonly number[], readonly number[]],
+  a: number,
+  b: number,
+  alternating: boolean,
+): number {
+  const at = (i: number): { readonly x: number; readonly y: number } => scene.points[i]?.at ?? { x: 0, y: 0 };
+  const pad = scene.points[padsA[0] ?? -1];
+  const angle = pad?.owner === 'pin' ? (pad.row.directionDeg * Math.PI) / 180 : 0;
+  const along = (i: number): number => at(i).x * Math.cos(angle) + at(i).y * Math.sin(angle);
+  const mean = (list: readonly number[]): number =>
+    list.reduce((s, i) => s + along(i), 0) / Math.max(1, list.length);
+  const apart = along(b) - along(a);
+  const inOrder = Math.sign(mean(padsB) - mean(padsA)) * apart;
+  const firm = alternating ? 0.25 : 0.02;
+  // A part that stands straight behind the other says little of the order.
+  const lean = 1 / (1 + Math.exp(-inOrder / 0.15));
+  const order = Math.log(firm + (1 - 2 * firm) * lean);
+  const [one, two] = [scene.kinds[a], scene.kinds[b]];
+  const alike = one === two ? 1 : one === 'point' || two === 'point' ? -0.3 : -2;
+  const near = scene.span(a, b) < 3.2 ? 0.6 : scene.span(a, b) > 6 ? -1.2 : 0;
+  const shared = scene.component[a] !== null && scene.component[a] === scene.component[b];
+  const ends = shared && scene.partner[a] === b ? -7 : shared ? 1 : 0;
+  const array = ['choke', 'esd-array', 'chip'].includes(one ?? '') && one === two && !shared ? -2 : 0;
+  return order + alike + near + ends + array;
+}

@@ -1,0 +1,152 @@
+import type { PinFunction } from '../connector/pin-function';
+import { functionGroup, isOptional } from '../connector/pin-function';
+import type { TraceBelief } from './belief';
+import type { TraceMode } from './outcome-class';
+import { OHMS_EDGES } from './outcome-class';
+import { groupOf, mixedOf } from './belief';
+
+/** A place where a pin may land, and how likely it is on the pin's net. */
+export interface LandingChance {
+  readonly pointId: string;
+  readonly p: number;
+}
+
+/** Pins that share one fate: the same function whichever way round the board is wired. */
+export interface TraceTarget {
+  /** Places of the pins among the board's pins. */
+  readonly pins: readonly number[];
+  /** Function under each orientation. */
+  readonly functions: readonly PinFunction[];
+  readonly required: boolean;
+}
+
+export interface TargetBelief {
+  readonly target: TraceTarget;
+  /** Likeliest first. */
+  readonly landings: readonly LandingChance[];
+  /** Chance that the line goes nowhere on the marked board. */
+  readonly nowhere: number;
+  /** `sure`: a landing, or nowhere, at or over the wanted level. */
+  readonly status: 'sure' | 'unsure' | 'nowhere';
+}
+
+/** The groups of pins that are traced together, required ones first. Pins of unknown function are left out. */
+export function traceTargets({ scene, ctx, options }: TraceBelief): TraceTarget[] {
+  const groups = new Map<string, { pins: number[]; functions: PinFunction[] }>();
+  ctx.pins.forEach((_, pin) => {
+    const functions = scene.orientations.map((o) => o.functions[pin] ?? 'unknown');
+    if (functions.includes('unknown')) return;
+    const merged = functions.map((f) => (functionGroup(f) === 'ground' ? 'GND' : f));
+    const key = merged.join('|');
+    const group = groups.get(key) ?? { pins: [], functions: merged };
+    group.pins.push(pin);
+    groups.set(key, group);
+  });
+  return [...groups.values()]
+    .map((g) => ({ ...g, required: !isOptional(g.functions[0] ?? 'unknown') }))
+    .filter((t) => t.required || options.optional)
+    .sort((a, b) => Number(b.required) - Number(a.required));
+}
+
+/** Ranks the kinds of place alike in chance: the pour before anything else for ground, parts before points. */
+function fitness(belief: TraceBelief, target: TraceTarget, point: number): number {
+  const { scene } = belief;
+  const p = scene.points[point];
+  if (p?.owner === 'point') return p.point.role === 'pour' ? 3 : p.point.role === 'test-point' ? 0.5 : 0;
+  if (p?.owner === 'leg') return 2;
+  const nearest = Math.min(
+    ...target.pins.map((pin) => scene.span(scene.index.get(belief.ctx.pins[pin]?.id ?? '') ?? point, point)),
+  );
+  return 1 - nearest / 1000;
+}
+
+/** Chance that each point is on the net of a target: landings, and all that belongs to their net. */
+export function netChances(belief: TraceBelief, target: TraceTarget): Float64Array {
+  const { scene, wired } = belief;
+  const out = new Float64Array(scene.points.length);
+  wired.forEach((way, o) => {
+    const f = target.functions[o] ?? 'unknown';
+    const label = scene.labels.near.get(f) ?? scene.labels.other;
+    const group = groupOf(way, f);
+    const mixed = mixedOf(way, group);
+    for (let i = 0; i < out.length; i += 1)
+      out[i] = (out[i] as number) + way.weight * ((mixed[i] as Float64Array)[label] as number);
+    for (const h of way.groups[group]?.hypotheses ?? [])
+      for (const [point, dist] of h.special)
+        out[point] =
+          (out[point] as number) +
+          way.weight *
+            h.weight *
+            ((dist[label] as number) - ((mixed[point] as Float64Array)[label] as number));
+  });
+  return out;
+}
+
+/** Whether a wire can be landed on a point: a part's end, a pour, a leg, a test pad; not a pin or a stub. */
+export function isLandingPoint(belief: TraceBelief, point: number): boolean {
+  const role = belief.scene.roles[point];
+  return role === 'site' || role === 'reference';
+}
+
+function nowhereChance({ wired }: TraceBelief, target: TraceTarget): number {
+  return wired.reduce((sum, way, o) => {
+    const f = target.functions[o] ?? 'unknown';
+    const group = way.groups[groupOf(way, f)];
+    const row = group?.functions.indexOf(f) ?? -1;
+    const none = group?.hypotheses.reduce((n, h) => n + (h.landings[row] === -1 ? h.weight : 0), 0) ?? 0;
+    return sum + way.weight * none;
+  }, 0);
+}
+
+/** A landing this much less likely than the best is still as good, when it is better to solder to. */
+const AS_GOOD = 0.01;
+
+/** While a pad or stub that could be asked has not rung to anything, so many times less doubt is let pass. */
+const UNASKED = 3;
+
+/** Whether metal of these pins is there to be touched, and has not yet rung to any landing. */
+function unasked(belief: TraceBelief, target: TraceTarget): boolean {
+  const { scene, evidence } = belief;
+  const touches = scene.points.flatMap((_, i) =>
+    target.pins.includes(scene.pinOf[i] ?? -1) && scene.roles[i] !== 'dead pad' ? [i] : [],
+  );
+  const rings = (mode: TraceMode, at: number): boolean =>
+    mode === 'ohms' ? OHMS_EDGES[at] !== undefined && OHMS_EDGES[at] < 1 : at === 0;
+  return (
+    touches.length > 0 &&
+    !evidence.some((e) => rings(e.mode, e.at) && [e.red, e.black].some((p) => touches.includes(p)))
+  );
+}
+
+/**
+ * What is believed of one group of pins. Where a pad or stub could still be asked and was not, inference alone has to be surer.
+ * @param sureAt chance from which a landing counts as sure, 0 to 1
+ * @param most how many landings are listed
+ */
+export function targetBelief(
+  belief: TraceBelief,
+  target: TraceTarget,
+  sureAt: number,
+  most = 4,
+): TargetBelief {
+  const chances = netChances(belief, target);
+  const ranked = Array.from(chances, (p, point) => ({ p, point }))
+    .filter(({ point }) => isLandingPoint(belief, point))
+    .sort((a, b) => b.p - a.p);
+  const best = ranked[0]?.p ?? 0;
+  const top = ranked
+    .filter((r) => r.p >= best - AS_GOOD && (best < sureAt || r.p >= sureAt))
+    .sort((a, b) => fitness(belief, target, b.point) - fitness(belief, target, a.point));
+  const rest = ranked.filter((r) => !top.includes(r));
+  const nowhere = nowhereChance(belief, target);
+  const wanted = unasked(belief, target) ? 1 - (1 - sureAt) / UNASKED : sureAt;
+  return {
+    target,
+    landings: [...top, ...rest]
+      .slice(0, most)
+      .filter((r) => r.p > 0.001)
+      .map((r) => ({ pointId: belief.scene.points[r.point]?.id ?? '', p: r.p })),
+    nowhere,
+    status: best >= wanted ? 'sure' : nowhere >= sureAt ? 'nowhere' : 'unsure',
+  };
+}

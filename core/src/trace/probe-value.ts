@@ -1,0 +1,326 @@
+import { canProbe } from '../board/pad-state';
+import type { TraceBelief, WiredBelief } from './belief';
+import { groupOf, mixedOf } from './belief';
+import type { LineHypothesis } from './line-group';
+import type { TraceMode } from './outcome-class';
+import { CLASS_COUNT } from './outcome-class';
+import type { TargetBelief, TraceTarget } from './pin-belief';
+import { isLandingPoint, netChances } from './pin-belief';
+import { acrossPart } from './signature';
+import { withSlips } from './labels';
+
+/** A reading that could be taken next; points by their numbers in the scene. */
+export interface ProbeIdea {
+  readonly red: number;
+  readonly black: number;
+  readonly mode: TraceMode;
+}
+
+/** What would be believed of one place after each outcome. */
+export interface Watch {
+  readonly target: TraceTarget;
+  readonly point: number;
+  /** Chance now that the point is on the target's net. */
+  readonly now: number;
+  readonly gainBits: number;
+  /** Chance after each class of outcome. */
+  readonly after: Float64Array;
+}
+
+export interface ProbeValue {
+  readonly idea: ProbeIdea;
+  /** What it tells of where pins go, bits. */
+  readonly gainBits: number;
+  /** Chance of each class of outcome. */
+  readonly chances: Float64Array;
+  readonly watches: readonly Watch[];
+}
+
+interface Watched {
+  readonly target: TraceTarget;
+  readonly points: readonly number[];
+}
+
+/** Watched beside the places: that the line lands nowhere on the marked board. */
+const NOWHERE = -1;
+/** How many places of each unsettled target are watched, and how many are offered to be probed. */
+const WATCHED = 3;
+const OFFERED = 7;
+/** A place counts as a rival of the likeliest one from this share of its chance. */
+const RIVAL = 0.35;
+
+function bits(p: number): number {
+  return p <= 0 || p >= 1 ? 0 : -p * Math.log2(p) - (1 - p) * Math.log2(1 - p);
+}
+
+function watchedOf(
+  belief: TraceBelief,
+  open: readonly TargetBelief[],
+): { readonly watched: Watched[]; readonly offered: number[][] } {
+  const ranked = open.map(({ target }) => {
+    const chances = netChances(belief, target);
+    return Array.from(chances, (p, i) => ({ p, i }))
+      .filter(({ i, p }) => isLandingPoint(belief, i) && p > 0.003)
+      .sort((a, b) => b.p - a.p)
+      .map(({ i }) => i);
+  });
+  return {
+    watched: open.map(({ target }, k) => ({
+      target,
+      points: [...(ranked[k] ?? []).slice(0, WATCHED), NOWHERE],
+    })),
+    offered: ranked.map((r) => r.slice(0, OFFERED)),
+  };
+}
+
+/** Readings worth weighing: pads and stubs against likely landings, those against ground, across their parts, against each other. */
+function ideasFor(
+  belief: TraceBelief,
+  open: readonly TargetBelief[],
+  offered: readonly (readonly number[])[],
+): ProbeIdea[] {
+  const { scene, ctx } = belief;
+  const ideas = new Map<string, ProbeIdea>();
+  const add = (red: number, black: number, mode: TraceMode): void => {
+    if (red < 0 || black < 0 || red === black) return;
+    const key =
+      mode === 'diode' ? `${red}>${black} d` : `${Math.min(red, black)} ${Math.max(red, black)} ${mode}`;
+    if (!ideas.has(key)) ideas.set(key, { red, black, mode });
+  };
+  const touchable = (pin: number): number[] =>
+    scene.points.flatMap((_, i) =>
+      scene.pinOf[i] === pin && (scene.roles[i] === 'pad' || scene.roles[i] === 'stub') ? [i] : [],
+    );
+  const ground = scene.points.findIndex(
+    (p) => p.owner === 'point' && ['pour', 'battery-minus'].includes(p.point.role),
+  );
+  const reference = ground >= 0 ? ground : scene.roles.findIndex((r) => r === 'reference');
+  const supplies = scene.points.flatMap((p, i) =>
+    p.owner === 'point' && p.point.role === 'other-supply' ? [i] : [],
+  );
+  open.forEach(({ target }, k) => {
+    const places = offered[k] ?? [];
+    const supply = target.functions.includes('VBUS');
+    for (const pin of target.pins) {
+      const pad = scene.index.get(ctx.pins[pin]?.id ?? '') ?? -1;
+      for (const touch of touchable(pin)) {
+        add(touch, reference, 'continuity');
+        add(touch, reference, 'ohms');
+        add(reference, touch, 'diode');
+        for (const place of places) {
+          add(touch, place, 'continuity');
+          add(touch, place, 'ohms');
+        }
+      }
+      const state = ctx.pins[pin]?.pin.state;
+      if (state && !canProbe(state)) for (const place of places.slice(0, WATCHED)) add(pad, place, 'seen');
+    }
+    for (const place of places) {
+      add(place, reference, 'ohms');
+      add(reference, place, 'diode');
+      add(place, reference, 'continuity');
+      const partner = scene.partner[place] ?? -1;
+      add(place, partner, 'ohms');
+      if (scene.kinds[place] === 'diode') add(place, partner, 'diode');
+      if (supply && ['dual-diode', 'transistor'].includes(scene.kinds[place] ?? ''))
+        scene.points.forEach((_, other) => {
+          if (scene.component[other] !== scene.component[place]) return;
+          add(place, other, 'diode');
+          add(other, place, 'diode');
+        });
+      if (supply) for (const other of supplies) add(place, other, 'continuity');
+    }
+    for (const [n, a] of places.slice(0, WATCHED).entries())
+      for (const b of places.slice(n + 1, WATCHED)) {
+        add(a, b, 'ohms');
+        add(a, scene.partner[b] ?? -1, 'ohms');
+        add(scene.partner[a] ?? -1, b, 'ohms');
+      }
+    // A pair's lines are told apart at either of them, so the pads of all open targets meet each other's places above.
+  });
+  return [...ideas.values()];
+}
+
+/** Targets that hang on the same groups of lines, whichever way round the board is wired. */
+interface Unit {
+  readonly watches: readonly { readonly target: TraceTarget; readonly point: number }[];
+  /** By orientation. */
+  readonly groups: readonly number[];
+  /** By orientation, explanation and watch: chance that the watched point is on its target's net. */
+  readonly onNet: readonly (readonly Float64Array[])[];
+}
+
+const NOTHING_SUPPOSED: LineHypothesis = { weight: 1, landings: [], special: new Map() };
+/** An orientation less likely than this is left out of the weighing. */
+const LEAST_ORIENTATION = 2e-3;
+/** Explanations lighter than this are left out of the weighing. */
+const LEAST_HYPOTHESIS = 1e-3;
+/** Labels less likely than this are left out of the weighing. */
+const LEAST_LABEL = 2e-4;
+
+const hypothesesOf = (way: WiredBelief, group: number): readonly LineHypothesis[] =>
+  way.groups[group]?.hypotheses ?? [NOTHING_SUPPOSED];
+
+function unitsOf(belief: TraceBelief, watched: readonly Watched[]): Unit[] {
+  const { wired, scene } = belief;
+  const byGroups = new Map<string, { groups: number[]; watches: { target: TraceTarget; point: number }[] }>();
+  for (const { target, points } of watched) {
+    const groups = wired.map((way, o) => groupOf(way, target.functions[o] ?? 'unknown'));
+    const unit = byGroups.get(groups.join()) ?? { groups, watches: [] };
+    unit.watches.push(...points.map((point) => ({ target, point })));
+    byGroups.set(groups.join(), unit);
+  }
+  return [...byGroups.values()].map(({ groups, watches }) => ({
+    groups,
+    watches,
+    onNet: wired.map((way, o) => {
+      const mixed = mixedOf(way, groups[o] ?? -1);
+      const labels = watches.map(
+        ({ target }) => scene.labels.near.get(target.functions[o] ?? 'unknown') ?? 0,
+      );
+      const own = way.groups[groups[o] ?? -1];
+      const rows = watches.map(
+        ({ target }) => own?.functions.indexOf(target.functions[o] ?? 'unknown') ?? -1,
+      );
+      return hypothesesOf(way, groups[o] ?? -1).map((h) =>
+        Float64Array.from(watches, ({ point }, w) =>
+          point === NOWHERE
+            ? Number(h.landings[rows[w] ?? -1] === -1)
+            : ((h.special.get(point) ?? (mixed[point] as Float64Array))[labels[w] as number] as number),
+        ),
+      );
+    }),
+  }));
+}
+
+/** Explanations that make the same of both tips, taken together. */
+interface Combo {
+  readonly red: Float64Array;
+  readonly black: Float64Array;
+  readonly orientation: number;
+  /** Whether the two ends belong to a part of the line, so that the table of lines speaks for it. */
+  readonly lined: boolean;
+  weight: number;
+  readonly on: Float64Array;
+}
+
+function combosOf(belief: TraceBelief, unit: Unit, idea: ProbeIdea): Combo[] {
+  const combos = new Map<Float64Array, Map<Float64Array, Combo>>();
+  belief.wired.forEach((way, o) => {
+    if (way.weight < LEAST_ORIENTATION) return;
+    const group = unit.groups[o] ?? -1;
+    const mixed = mixedOf(way, group);
+    hypothesesOf(way, group).forEach((h, k) => {
+      if (h.weight < LEAST_HYPOTHESIS) return;
+      const red = h.special.get(idea.red) ?? mixed[idea.red];
+      const black = h.special.get(idea.black) ?? mixed[idea.black];
+      if (!red || !black) return;
+      let byBlack = combos.get(red);
+      if (!byBlack) {
+        byBlack = new Map();
+        combos.set(red, byBlack);
+      }
+      let combo = byBlack.get(black);
+      if (!combo) {
+        const lined = h.special.has(idea.red) && h.special.has(idea.black);
+        combo = { red, black, orientation: o, lined, weight: 0, on: new Float64Array(unit.watches.length) };
+        byBlack.set(black, combo);
+      }
+      const weight = way.weight * h.weight;
+      const on = unit.onNet[o]?.[k] as Float64Array;
+      combo.weight += weight;
+      for (let i = 0; i < on.length; i += 1)
+        combo.on[i] = (combo.on[i] as number) + weight * (on[i] as number);
+    });
+  });
+  return [...combos.values()].flatMap((m) => [...m.values()]);
+}
+
+/** Chance of each class under one pair of distributions; and for one label fixed at one tip, with that label's chance worked in. */
+function shownUnder(
+  table: readonly Float64Array[],
+  n: number,
+  classes: number,
+  red: Float64Array,
+  black: Float64Array,
+  fixedRed: number,
+  fixedBlack: number,
+): Float64Array {
+  const out = new Float64Array(classes);
+  for (let a = 0; a < n; a += 1) {
+    if (fixedRed >= 0 && a !== fixedRed) continue;
+    const pa = red[a] as number;
+    if (pa < LEAST_LABEL) continue;
+    for (let b = 0; b < n; b += 1) {
+      if (fixedBlack >= 0 && b !== fixedBlack) continue;
+      const p = pa * (black[b] as number);
+      if (p < LEAST_LABEL) continue;
+      const row = table[a * n + b] as Float64Array;
+      for (let c = 0; c < classes; c += 1) out[c] = (out[c] as number) + p * (row[c] as number);
+    }
+  }
+  return out;
+}
+
+/** What a reading would tell of one unit: each watch with what would be believed after each class. */
+function unitValue(
+  belief: TraceBelief,
+  unit: Unit,
+  idea: ProbeIdea,
+): { readonly chances: Float64Array; readonly watches: Watch[] } {
+  const { scene, options } = belief;
+  const { labels } = scene;
+  const n = labels.labels.length;
+  const classes = CLASS_COUNT[idea.mode];
+  const table = labels.chances[idea.mode];
+  const kind = scene.kinds[idea.red];
+  const decoy = scene.partner[idea.red] === idea.black && kind && kind !== 'point' ? acrossPart(kind) : null;
+  const across = decoy ? withSlips(decoy[idea.mode], options.slipRate) : null;
+  const chances = new Float64Array(classes);
+  const joint = unit.watches.map(() => new Float64Array(classes));
+  for (const { red, black, weight, on, orientation, lined } of combosOf(belief, unit, idea)) {
+    const free = across === null || lined;
+    const shown = free ? shownUnder(table, n, classes, red, black, -1, -1) : across;
+    for (let c = 0; c < classes; c += 1) chances[c] = (chances[c] as number) + weight * (shown[c] as number);
+    unit.watches.forEach(({ target, point }, w) => {
+      const j = joint[w] as Float64Array;
+      const atRed = point === idea.red;
+      if (free && (atRed || point === idea.black)) {
+        const label = labels.near.get(target.functions[orientation] ?? 'unknown') ?? 0;
+        const own = shownUnder(table, n, classes, red, black, atRed ? label : -1, atRed ? -1 : label);
+        for (let c = 0; c < classes; c += 1) j[c] = (j[c] as number) + weight * (own[c] as number);
+      } else
+        for (let c = 0; c < classes; c += 1)
+          j[c] = (j[c] as number) + (shown[c] as number) * (on[w] as number);
+    });
+  }
+  const total = chances.reduce((a, x) => a + x, 0);
+  const watches = unit.watches.map(({ target, point }, w): Watch => {
+    const j = joint[w] as Float64Array;
+    const now = Math.min(1, j.reduce((a, x) => a + x, 0) / total);
+    const after = j.map((x, c) => (chances[c] ? Math.min(1, x / chances[c]) : now));
+    const left = after.reduce((sum, p, c) => sum + ((chances[c] as number) / total) * bits(p), 0);
+    return { target, point, now, gainBits: Math.max(0, bits(now) - left), after };
+  });
+  return { chances: chances.map((x) => x / total), watches };
+}
+
+/**
+ * What every reading worth weighing would tell of the open targets, in bits: for each target the most that it tells of any of its likely
+ * landings (mutual information of outcome and "this point is on that net"), summed over targets.
+ */
+export function probeValues(belief: TraceBelief, open: readonly TargetBelief[]): ProbeValue[] {
+  const { watched, offered } = watchedOf(belief, open);
+  const units = unitsOf(belief, watched);
+  return ideasFor(belief, open, offered).map((idea) => {
+    const values = units.map((unit) => unitValue(belief, unit, idea));
+    const watches = values.flatMap((v) => v.watches);
+    const gainBits = open.reduce((sum, { target }) => {
+      const own = watches.filter((w) => w.target === target);
+      const best = Math.max(0, ...own.map((w) => w.now));
+      // To learn that an unlikely place is not the one tells nothing of the likely one.
+      return sum + Math.max(0, ...own.filter((w) => w.now >= RIVAL * best).map((w) => w.gainBits));
+    }, 0);
+    return { idea, gainBits, chances: values[0]?.chances ?? new Float64Array(0), watches };
+  });
+}

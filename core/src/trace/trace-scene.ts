@@ -1,0 +1,159 @@
+import type { ComponentKind } from '../board/board';
+import { canProbe } from '../board/pad-state';
+import type { ProbePoint } from '../board/probe-point';
+import { spanMm } from '../board/probe-point';
+import type { PinFunction } from '../connector/pin-function';
+import { functionGroup } from '../connector/pin-function';
+import type { LabelSet } from './labels';
+import { labelSet } from './labels';
+import type { TraceContext } from './trace-context';
+
+/** What a point is to tracing: a pad or stub whose pin is known, a fixed reference, or a place where a line may go. */
+export type ScenePart = 'pad' | 'dead pad' | 'stub' | 'reference' | 'site';
+
+/** One way in which the board may be wired: the function of each pin, in the order of the board's pins. */
+export interface Orientation {
+  readonly name: 'as usual' | 'mirrored';
+  readonly weight: number;
+  readonly functions: readonly PinFunction[];
+  /** Points that are pads of each function, torn ones too. */
+  readonly padsOf: ReadonlyMap<PinFunction, readonly number[]>;
+}
+
+/** A board laid out for the belief, before any reading. Points are numbers here. */
+export interface TraceScene {
+  readonly labels: LabelSet;
+  readonly points: readonly ProbePoint[];
+  readonly index: ReadonlyMap<string, number>;
+  readonly roles: readonly ScenePart[];
+  /** Pin (by its place among the board's pins) that a pad or stub belongs to, else -1. */
+  readonly pinOf: Int32Array;
+  /** The other end of a two-ended part, or the same line's other end of a choke; -1 without one. */
+  readonly partner: Int32Array;
+  readonly kinds: readonly (ComponentKind | 'point')[];
+  readonly component: readonly (string | null)[];
+  readonly sites: readonly number[];
+  readonly orientations: readonly Orientation[];
+  /** Distances in mm, infinite across faces that are not laid on each other: `span(a, b)`. */
+  readonly span: (a: number, b: number) => number;
+  /** Worked out once for the board and kept: what is likely before any reading. */
+  readonly priors: Map<string, Float64Array>;
+  readonly pairNorms: Map<string, number>;
+}
+
+/** A board is now and then wired the other way round than its marks, or the marks were set from the wrong end (a judgement). */
+const MIRRORED_WEIGHT = 0.06;
+/** A stub belongs to the pin it stands before: no further to the side than this share of the pitch, nor further away than this, mm. */
+const STUB_SIDE = 0.5;
+const STUB_REACH_MM = 3;
+/** Where the distance cannot be known, as across faces that are not laid on each other, mm. */
+const UNKNOWN_SPAN_MM = 8;
+
+function stubPin(ctx: TraceContext, point: ProbePoint): number {
+  let best = -1;
+  let least = Infinity;
+  ctx.pins.forEach((pin, i) => {
+    if (pin.face !== point.face) return;
+    const angle = (pin.row.directionDeg * Math.PI) / 180;
+    const [dx, dy] = [point.at.x - pin.at.x, point.at.y - pin.at.y];
+    const along = Math.abs(dx * Math.cos(angle) + dy * Math.sin(angle));
+    if (along > STUB_SIDE * pin.row.pitchMm || Math.hypot(dx, dy) > STUB_REACH_MM || along >= least) return;
+    least = along;
+    best = i;
+  });
+  return best;
+}
+
+function partners(points: readonly ProbePoint[], index: ReadonlyMap<string, number>): Int32Array {
+  return Int32Array.from(points, (p) => {
+    if (p.owner !== 'terminal') return -1;
+    const { terminals, kind } = p.component;
+    const at = terminals.findIndex((t) => t.id === p.id);
+    const half = terminals.length / 2;
+    const other =
+      terminals.length === 2
+        ? 1 - at
+        : kind === 'choke' && Number.isInteger(half)
+          ? (at + half) % terminals.length
+          : -1;
+    return other < 0 ? -1 : (index.get(terminals[other]?.id ?? '') ?? -1);
+  });
+}
+
+function orientationsOf(ctx: TraceContext, index: ReadonlyMap<string, number>): Orientation[] {
+  const usual = ctx.pins.map((p) => p.pin.function);
+  const mirrored = ctx.board.rows.flatMap((row) => row.pins.map((p) => p.function).toReversed());
+  const make = (
+    name: Orientation['name'],
+    weight: number,
+    functions: readonly PinFunction[],
+  ): Orientation => {
+    const padsOf = new Map<PinFunction, number[]>();
+    functions.forEach((f, i) => {
+      const point = index.get(ctx.pins[i]?.id ?? '');
+      if (point !== undefined) padsOf.set(f, [...(padsOf.get(f) ?? []), point]);
+    });
+    return { name, weight, functions, padsOf };
+  };
+  if (usual.every((f, i) => f === mirrored[i])) return [make('as usual', 1, usual)];
+  return [make('as usual', 1 - MIRRORED_WEIGHT, usual), make('mirrored', MIRRORED_WEIGHT, mirrored)];
+}
+
+/** @param slipRate chance that a reading was taken wrong */
+export function traceScene(ctx: TraceContext, slipRate: number): TraceScene {
+  const { points } = ctx;
+  const index = new Map(points.map((p, i) => [p.id, i]));
+  const pinIndex = new Map(ctx.pins.map((p, i) => [p.id, i]));
+  const pinOf = new Int32Array(points.length).fill(-1);
+  const roles = points.map((p, i): ScenePart => {
+    if (p.owner === 'pin') {
+      pinOf[i] = pinIndex.get(p.id) ?? -1;
+      return canProbe(p.pin.state) ? 'pad' : 'dead pad';
+    }
+    if (p.owner === 'leg') return 'reference';
+    if (p.owner === 'terminal') return 'site';
+    if (['pour', 'shell', 'battery-minus', 'battery-plus', 'other-supply'].includes(p.point.role))
+      return 'reference';
+    if (p.point.role === 'track-end') {
+      const pin = stubPin(ctx, p);
+      pinOf[i] = pin;
+      if (pin >= 0) return 'stub';
+    }
+    return 'site';
+  });
+  const functions = [...new Set(ctx.pins.map((p) => p.pin.function))].filter(
+    (f) => functionGroup(f) !== 'ground' && f !== 'unknown',
+  );
+  const has = (...kinds: ComponentKind[]): boolean =>
+    ctx.board.components.some((c) => kinds.includes(c.kind));
+  const spans = new Map<number, number>();
+  const span = (a: number, b: number): number => {
+    const key = a < b ? a * points.length + b : b * points.length + a;
+    const known = spans.get(key);
+    if (known !== undefined) return known;
+    const [p, q] = [points[a], points[b]];
+    const mm = p && q ? (spanMm(p, q, ctx.register) ?? UNKNOWN_SPAN_MM) : UNKNOWN_SPAN_MM;
+    spans.set(key, mm);
+    return mm;
+  };
+  return {
+    labels: labelSet(functions, slipRate, {
+      low: has('fuse', 'bead', 'inductor', 'other'),
+      resistor: has('resistor', 'other'),
+      choke: has('choke', 'other'),
+      junction: has('diode', 'dual-diode', 'other'),
+    }),
+    points,
+    index,
+    roles,
+    pinOf,
+    partner: partners(points, index),
+    kinds: points.map((p) => (p.owner === 'terminal' ? p.component.kind : 'point')),
+    component: points.map((p) => (p.owner === 'terminal' ? p.component.id : null)),
+    sites: points.flatMap((_, i) => (roles[i] === 'site' ? [i] : [])),
+    orientations: orientationsOf(ctx, index),
+    span,
+    priors: new Map(),
+    pairNorms: new Map(),
+  };
+}

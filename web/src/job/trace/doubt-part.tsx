@@ -1,0 +1,45 @@
+import { TriangleAlert } from 'lucide-react';
+import { useStrikeReading } from '../../api/jobs';
+import { Button } from '../../ui/button';
+import { useJob } from '../job-context';
+import { SlipPart } from '../slip';
+import { readingNumber, readingWords } from './reading-list';
+import type { AdviceState } from './use-advice';
+
+/** Readings that do not go together: the set, and which one to take again first. */
+export function DoubtPart({ state }: { readonly state: AdviceState }) {
+  const { bundle, view } = useJob();
+  const strike = useStrikeReading(bundle.id);
+  const doubtful = state.weighing ? [] : (state.advice?.doubtful ?? []);
+  if (doubtful.length === 0) return null;
+  const name = (id: string): string => view.trace.byId.get(id)?.label ?? id;
+  return (
+    <SlipPart title="These do not go together">
+      <ul>
+        {doubtful.map(({ readingId, wrong, against }) => {
+          const reading = bundle.readings.find((r) => r.id === readingId);
+          if (!reading) return null;
+          const others = against.map((id) => `#${readingNumber(bundle.readings, id)}`);
+          return (
+            <li key={readingId} className="flex items-start gap-2.5 border-t border-line py-2 first:border-0">
+              <TriangleAlert aria-hidden className="mt-0.5 size-5 shrink-0 text-wait" />
+              <span className="min-w-0 flex-1 leading-snug">
+                <span className="font-semibold">
+                  #{readingNumber(bundle.readings, readingId)} {name(reading.red)} – {name(reading.black)}:{' '}
+                  {readingWords(reading)}
+                </span>
+                <span className="block text-second text-ink2">
+                  {Math.round(wrong * 100)} % that the probe slipped
+                  {others.length > 0 ? `; it clashes with ${others.join(', ')}` : ''}. Take it again first.
+                </span>
+              </span>
+              <Button tone="quiet" onClick={() => strike.mutate({ reading: readingId, struck: true })}>
+                Strike out
+              </Button>
+            </li>
+          );
+        })}
+      </ul>
+    </SlipPart>
+  );
+}

@@ -1,0 +1,83 @@
+import { LineChart as ELine } from 'echarts/charts';
+import { GridComponent, MarkLineComponent } from 'echarts/components';
+import { init, use as register } from 'echarts/core';
+import { SVGRenderer } from 'echarts/renderers';
+import { useEffect, useRef } from 'react';
+import { useTheme } from '../app/theme';
+
+register([ELine, GridComponent, MarkLineComponent, SVGRenderer]);
+
+interface LineChartProps {
+  readonly label: string;
+  readonly names: readonly string[];
+  /** One row a name, 0 to 1. */
+  readonly rows: readonly (readonly number[])[];
+  /** A level that is wanted, 0 to 1. */
+  readonly level: number;
+}
+
+const DASHES = ['solid', 'dashed', 'dotted', [8, 3, 2, 3], [2, 6]] as const;
+
+/** A few lines of chances over steps, told apart by their dashes, each with its name at its end. */
+export function LineChart({ label, names, rows, level }: LineChartProps) {
+  const box = useRef<HTMLDivElement>(null);
+  const theme = useTheme((s) => s.theme);
+  useEffect(() => {
+    if (!box.current) return;
+    const colour = (token: string): string =>
+      getComputedStyle(document.documentElement).getPropertyValue(token).trim();
+    const chart = init(box.current, null, { renderer: 'svg' });
+    const axis = { color: colour('--ink2'), fontSize: 12 };
+    chart.setOption({
+      animation: false,
+      grid: { left: 40, right: 52, top: 12, bottom: 24 },
+      xAxis: {
+        type: 'category',
+        data: (rows[0] ?? []).map((_, i) => String(i)),
+        axisLine: { lineStyle: { color: colour('--line') } },
+        axisTick: { show: false },
+        axisLabel: axis,
+      },
+      yAxis: {
+        type: 'value',
+        min: 0,
+        max: 1,
+        interval: 0.5,
+        splitLine: { lineStyle: { color: colour('--line') } },
+        axisLabel: { ...axis, formatter: (v: number) => `${Math.round(v * 100)} %` },
+      },
+      series: rows.map((row, i) => ({
+        type: 'line',
+        name: names[i],
+        data: [...row],
+        symbol: 'none',
+        lineStyle: {
+          color: colour(i === 0 ? '--copper' : '--ink'),
+          width: 2,
+          type: DASHES[i % DASHES.length],
+        },
+        endLabel: { show: true, formatter: names[i] ?? '', color: colour('--ink'), fontSize: 12 },
+        labelLayout: { moveOverlap: 'shiftY' },
+        ...(i === 0
+          ? {
+              markLine: {
+                silent: true,
+                symbol: 'none',
+                label: { show: false },
+                lineStyle: { color: colour('--ink2'), type: 'dotted' },
+                data: [{ yAxis: level }],
+              },
+            }
+          : {}),
+      })),
+    });
+    const follow = new ResizeObserver(() => chart.resize());
+    follow.observe(box.current);
+    return () => {
+      follow.disconnect();
+      chart.dispose();
+    };
+  }, [names, rows, level, theme]);
+  const said = names.map((n, i) => `${n} ${Math.round((rows[i]?.at(-1) ?? 0) * 100)} %`).join(', ');
+  return <div ref={box} role="img" aria-label={`${label}: ${said}`} className="h-40 w-full" />;
+}

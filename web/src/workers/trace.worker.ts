@@ -1,0 +1,4 @@
+import * as Comlink from 'comlink';
+import { createAdviser } from './adviser';
+
+Comlink.expose(createAdviser());
