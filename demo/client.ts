@@ -1,4 +1,5 @@
 import { readFile } from 'node:fs/promises';
+import { createConnection } from 'node:net';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import type { JobBundle, PhotoEntry, PhotoUse } from '@zebbit/contract';
@@ -6,11 +7,32 @@ import { routes } from '@zebbit/contract';
 import type { BoardTruth, DocumentKind, JobDocuments, JobView } from '@zebbit/core';
 import { askTruth, jobView, nextProbe, truthBench } from '@zebbit/core';
 
+import { storeTruth } from './stand-in';
+
 const PICTURE_FOLDER = join(dirname(dirname(fileURLToPath(import.meta.url))), 'pictures');
 
 /** Speaks to a running server as a person's browser would; throws on every refusal. */
 export class DemoClient {
-  constructor(private readonly base: string) {}
+  constructor(
+    private readonly base: string,
+    /** Where the stand-in meter listens; `null` without one. */
+    private readonly meterPort: number | null = null,
+  ) {}
+
+  /** Tells the stand-in meter what is true of a job's board. */
+  async hide(id: string, truth: BoardTruth): Promise<void> {
+    const { meterPort } = this;
+    if (meterPort === null) return;
+    await new Promise<void>((resolve, reject) => {
+      const socket = createConnection({ host: '127.0.0.1', port: meterPort });
+      socket.once('error', reject);
+      socket.once('data', () => {
+        socket.end();
+        resolve();
+      });
+      socket.write(`SIM:LOAD "${id}" ${JSON.stringify(storeTruth(truth))}\n`);
+    });
+  }
 
   private async ask<T>(path: string, init: RequestInit): Promise<T> {
     const response = await fetch(this.base + path, init);

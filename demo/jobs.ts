@@ -164,6 +164,43 @@ export async function audioGuide(client: DemoClient, now: Date): Promise<void> {
   );
 }
 
+/** Audio guide 9: the same handset, broken the same way, looked over and not yet traced; the stand-in meter knows its board. */
+export async function secondGuide(client: DemoClient, now: Date): Promise<void> {
+  const { id } = await client.newJob('Audio guide 9');
+  const top = await client.photo(id, 'handset-top.jpg', 'board', 'board, top');
+  const bottom = await client.photo(id, 'handset-bottom.jpg', 'board', 'board, bottom');
+  await client.save(id, 'intake', {
+    ...EMPTY_INTAKE,
+    name: 'Audio guide 9',
+    make: 'Tollgate',
+    model: 'AG-3',
+    owner: 'Skerry Point lighthouse museum',
+    happened: 'yanked',
+    symptoms: ['dead', 'port-missing'],
+    traits: ['lithium-cell'],
+    deviceCurrentA: 0.5,
+    triage: [{ checkId: 'flex', outcome: 'moves' }],
+  });
+  await client.save(id, 'teardown', {
+    battery: 'out',
+    batteryNote: 'red on B+, black on B−, tips taped',
+    opened: true,
+    openedAt: daysBefore(now, 1),
+    testNeeds: ['port', 'battery'],
+    steps: [
+      step('step1', 'hidden-screws', 'under the two lower feet', '', screws(2, 6, 'coarse', 'B1')),
+      step('step2', 'clips', 'round the edge, start at the strap', 'as on number 14', { frees: 'back half' }),
+      step('step3', 'battery', 'pouch beside the board', 'black wire first'),
+    ],
+  });
+  const board = boardOf([
+    [HANDSET_TOP, top],
+    [HANDSET_BOTTOM, bottom],
+  ]);
+  await client.save(id, 'board', board);
+  await client.hide(id, truthOf(board, [HANDSET_TOP, HANDSET_BOTTOM]));
+}
+
 /** Foghorn pillow speaker: half-way, at the rebuilding. */
 export async function pillowSpeaker(client: DemoClient, now: Date): Promise<void> {
   const { id } = await client.newJob('Foghorn pillow speaker');

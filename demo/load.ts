@@ -1,11 +1,11 @@
 import { DemoClient } from './client';
-import { audioGuide, cliffLamp, memoryStick, pillowSpeaker } from './jobs';
+import { audioGuide, cliffLamp, memoryStick, pillowSpeaker, secondGuide } from './jobs';
 
-/** node demo/dist/load.js http://127.0.0.1:4173 : loads the demo's jobs into a running server. */
-const [, , base] = process.argv;
+/** node demo/dist/load.js http://127.0.0.1:4173 [PORT]: loads the demo's jobs into a running server, and their truths into the stand-in meter. */
+const [, , base, meterPort] = process.argv;
 if (base === undefined || !/^http:\/\/(127\.0\.0\.1|localhost|\[::1\]):\d+$/u.test(base)) {
   throw new Error('load wants the address of a server on this machine, as in http://127.0.0.1:4173');
 }
-const client = new DemoClient(base);
+const client = new DemoClient(base, meterPort === undefined ? null : Number(meterPort));
 const now = new Date();
-for (const load of [cliffLamp, memoryStick, pillowSpeaker, audioGuide]) await load(client, now);
+for (const load of [cliffLamp, memoryStick, pillowSpeaker, secondGuide, audioGuide]) await load(client, now);

@@ -1,4 +1,5 @@
 // npm run demo: installs and builds what is missing, loads the demo data into its own folder if absent, serves, prints the address.
+import { spawn } from 'node:child_process';
 import { rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { homeFolder, readArguments, serve } from './serve.mjs';
@@ -10,14 +11,24 @@ ensureBuilt();
 const home = join(homeFolder(), 'demo');
 if (reset) rmSync(home, { recursive: true, force: true });
 const { url, server } = await serve({ home, port, lan });
+const meter = spawn(process.execPath, ['demo/dist/meter.js', '0', join(home, 'stand-in.json')], {
+  stdio: ['pipe', 'pipe', 'inherit'],
+});
+const meterPort = await new Promise((resolve) => meter.stdout.once('data', (text) => resolve(Number(text))));
+server.on('exit', () => meter.kill());
 const jobs = await fetch(`${url}/api/jobs`).then((r) => r.json());
 if (jobs.length === 0) {
   console.log('Loading the demo data…');
-  if (run(process.execPath, ['demo/dist/load.js', url]) !== 0) {
+  if (run(process.execPath, ['demo/dist/load.js', url, String(meterPort)]) !== 0) {
     server.kill();
     process.exit(1);
   }
 }
+await fetch(`${url}/api/instruments/meter`, {
+  method: 'PUT',
+  headers: { 'content-type': 'application/json' },
+  body: JSON.stringify({ host: '127.0.0.1', port: meterPort }),
+});
 console.log(
   `\nZebbit with demo data: ${url}\nData in ${home}. Stop with Ctrl+C; start over with: npm run demo -- --reset`,
 );

@@ -4,6 +4,8 @@ export { PointDto, PhotoPointDto, KnownLengthDto, KnownPointDto, FaceSheetDto, P
 export { TriageAnswerDto, WorthDto, IntakeDto, FastenersDto, WireNoteDto, OpeningStepDto, TeardownDto, MatchDto, PinChoiceDto, RebuildDto, FastenersBackDto, ClosingDto, DOCUMENT_DTOS, SaveIntakeDto, SaveTeardownDto, SaveBoardDto, SaveMatchDto, SaveRebuildDto, SaveClosingDto } from './documents.dto';
 export { NewReadingDto, StrikeDto, NewResultDto, PHOTO_USES, NewPhotoDto, NewJobDto } from './evidence.dto';
 export type { PhotoUse } from './evidence.dto';
+export { ConnectMeterDto, AskMeterDto } from './instruments.dto';
+export type { MeterState, MeterAnswer } from './instruments.dto';
 export { firstFault } from './fault-path';
 export { PHOTO_MAX_BYTES, PHOTO_MAX_PIXELS, PHOTO_TYPES, BODY_MAX } from './limits';
 export { PHONE_MINUTES, FROM_PHONE } from './phone';

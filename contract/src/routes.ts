@@ -12,6 +12,8 @@ export const routes = {
   photos: (id: string) => `/api/jobs/${encodeURIComponent(id)}/photos`,
   phoneLink: (id: string) => `/api/jobs/${encodeURIComponent(id)}/phone-link`,
   events: (id: string) => `/api/jobs/${encodeURIComponent(id)}/events`,
+  meter: () => '/api/instruments/meter',
+  meterRead: () => '/api/instruments/meter/read',
   workshop: () => '/api/workshop',
   modelCard: (make: string, model: string) =>
     `/api/model-cards?${new URLSearchParams({ make, model }).toString()}`,

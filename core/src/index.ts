@@ -143,6 +143,7 @@ export { GRAMMARS } from './quantity/bench-kind';
 export type { BenchKind, BenchUnit, BenchGrammar } from './quantity/bench-kind';
 export { parseMeterEntry } from './quantity/meter-entry';
 export type { MeterMode, MeterShown, MeterEntry } from './quantity/meter-entry';
+export { readMeterLine } from './quantity/meter-line';
 export { parseBench } from './quantity/parse-bench';
 export type { ParsedFigure } from './quantity/parse-bench';
 export { significant, printOhms, printVolts, printAmps, printFarads, printLength, printWire, printTemperature } from './quantity/print-bench';

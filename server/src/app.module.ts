@@ -3,6 +3,7 @@ import { Controller, Get, Global, Module } from '@nestjs/common';
 import { ServeStaticModule } from '@nestjs/serve-static';
 import { DatabaseModule } from './database/database.module';
 import { DocumentsModule } from './documents/documents.module';
+import { InstrumentsModule } from './instruments/instruments.module';
 import { JobsModule } from './jobs/jobs.module';
 import { PhoneModule } from './phone/phone.module';
 import { PhotosModule } from './photos/photos.module';
@@ -53,6 +54,7 @@ export class AppModule {
         PhoneModule,
         WorkshopModule,
         ModelCardsModule,
+        InstrumentsModule,
         ...web,
       ],
       controllers: [HealthController],

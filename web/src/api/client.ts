@@ -44,5 +44,6 @@ export const api = {
   patch: <T>(url: string, body: unknown): Promise<T> => read<T>(fetch(url, json('PATCH', body))),
   put: <T>(url: string, body: unknown, keepalive = false): Promise<T> =>
     read<T>(fetch(url, json('PUT', body, keepalive))),
+  remove: <T>(url: string): Promise<T> => read<T>(fetch(url, { method: 'DELETE' })),
   upload: <T>(url: string, form: FormData): Promise<T> => read<T>(fetch(url, { method: 'POST', body: form })),
 };

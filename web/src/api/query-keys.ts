@@ -3,6 +3,7 @@ export const queryKeys = {
   jobs: ['jobs'] as const,
   job: (id: string) => ['job', id] as const,
   workshop: ['workshop'] as const,
+  meter: ['meter'] as const,
   card: (make: string, model: string) =>
     ['card', make.trim().toLowerCase(), model.trim().toLowerCase()] as const,
 };

@@ -2,6 +2,7 @@ import { useStore } from 'zustand';
 import { derivative, faceFrame, FACES, significant } from '@zebbit/core';
 import { Button } from '../ui/button';
 import { useJob } from './job-context';
+import { MeterOnWire } from './meter-on-wire';
 
 const WORDS = { saved: 'All saved', saving: 'Saving…', failed: 'Not saved' } as const;
 const BATTERY = {
@@ -41,6 +42,7 @@ export function Ledge() {
       <BatteryWord />
       {scales.length > 0 && <span className="figure text-second">{scales.join(' · ')}</span>}
       {standing > 0 && <span>{standing} readings</span>}
+      <MeterOnWire />
       <span className="flex-1" />
       {failure && (
         <span role="alert" className="min-w-0 truncate text-stop">

@@ -3,7 +3,8 @@ import { useEffect, useId, useRef, useState } from 'react';
 import type { BenchKind } from '@zebbit/core';
 import { parseBench } from '@zebbit/core';
 
-const BOX =
+/** How every box that is typed into looks. */
+export const BOX =
   'w-full min-h-10 rounded-[10px] border bg-sheet px-3 py-2 text-ink placeholder:text-ink2/80 aria-[invalid=true]:border-stop border-line focus-visible:outline-offset-0';
 
 interface Labelled {

@@ -1,11 +1,16 @@
-import type { Reading } from '@zebbit/core';
+import type { MeterMode, MeterShown, Reading } from '@zebbit/core';
 import { printOhms, printVolts } from '@zebbit/core';
 import { useStrikeReading } from '../../api/jobs';
 import { useJob } from '../job-context';
 import { SlipPart } from '../slip';
 
 /** What a reading showed, in words. */
-export function readingWords({ mode, shown, value }: Reading): string {
+export function readingWords(reading: Reading): string {
+  return shownWords(reading.mode, reading);
+}
+
+/** What a meter showed in a mode, in words. */
+export function shownWords(mode: MeterMode, { shown, value }: MeterShown): string {
   if (mode === 'seen') return shown === 'beep' ? 'track followed' : 'track ends';
   if (shown === 'beep') return 'beep';
   if (shown === 'open') return 'open';

@@ -10,6 +10,7 @@ import { Button } from '../../ui/button';
 import { useJob } from '../job-context';
 import { LeftSummary } from '../look-over/left-summary';
 import { Slip, SlipMove } from '../slip';
+import { useLiveMeter } from './live-meter';
 import { DoubtPart } from './doubt-part';
 import { PinTableView } from './pin-table-view';
 import { ProbeEntry } from './probe-entry';
@@ -37,6 +38,7 @@ export function Trace() {
   const state = useAdvice();
   const pair = usePair(state);
   const { pick } = useProbe();
+  useLiveMeter(pair);
   const [chosen, setChosen] = useState<string | null>(null);
   const net = chosen === null ? [] : (view.trace.report.netOf.get(chosen)?.points ?? []);
   const halo = net.flatMap((id) => view.trace.byId.get(id) ?? []);

@@ -1,0 +1,33 @@
+import type { MeterMode, MeterShown } from '@zebbit/core';
+import { Id, OneOf, Text, Whole } from './fields';
+
+/** Where a bench meter listens. */
+export class ConnectMeterDto {
+  @Text(253) host!: string;
+  @Whole(1, 65_535) port!: number;
+}
+
+/** One reading asked of the meter on the wire; the points are for a stand-in, which has no tips to hold. */
+export class AskMeterDto {
+  @Id() job!: string;
+  @Id() red!: string;
+  @Id() black!: string;
+  @OneOf(['continuity', 'ohms', 'diode', 'volts']) mode!: Exclude<MeterMode, 'seen'>;
+}
+
+/** The meter on the wire, as the ledge shows it. */
+export interface MeterState {
+  readonly connected: boolean;
+  readonly host: string;
+  readonly port: number;
+  /** What it said of itself; empty while there is none. */
+  readonly name: string;
+  /** A simulated one that ships with Zebbit. */
+  readonly standIn: boolean;
+  /** Why it is not there any more, in words; `null` while all is well. */
+  readonly trouble: string | null;
+}
+
+export interface MeterAnswer {
+  readonly shown: MeterShown;
+}
