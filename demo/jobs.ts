@@ -1,5 +1,12 @@
 import type { Fasteners, Intake, OpeningStep, PinPlan, RebuildRecord, Teardown } from '@zebbit/core';
-import { EMPTY_BOARD, EMPTY_CLOSING, EMPTY_INTAKE, finalChecks, usualStep } from '@zebbit/core';
+import {
+  EMPTY_BOARD,
+  EMPTY_CLOSING,
+  EMPTY_INTAKE,
+  EMPTY_REBUILD,
+  finalChecks,
+  usualStep,
+} from '@zebbit/core';
 import { boardOf, truthOf } from './board-of';
 import type { DemoClient } from './client';
 import { HANDSET_BOTTOM, HANDSET_TOP } from './scenes/handset';
@@ -46,6 +53,7 @@ const daysBefore = (now: Date, days: number): string =>
 /** Built as proposed: every repair that is not to leave. */
 function asBuilt(plans: readonly PinPlan[], tailMm: number, count = plans.length): RebuildRecord {
   return {
+    ...EMPTY_REBUILD,
     tailMm,
     choices: plans
       .filter((p) => p.repair.kind !== 'leave')

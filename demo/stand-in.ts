@@ -74,7 +74,7 @@ class Conversation {
 
   private print({ shown, value }: MeterShown): string {
     if (shown === 'beep') return '+3.00000000E-01';
-    if (shown === 'climbs') {
+    if (shown === 'climbs' && this.mode === 'ohms') {
       this.climbing += 1;
       return (9000 * 1.7 ** this.climbing).toExponential(8);
     }

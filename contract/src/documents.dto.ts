@@ -6,6 +6,8 @@ import type {
   Fasteners,
   FastenersBack,
   Happening,
+  HuntEntry,
+  HuntRecord,
   Intake,
   MatchRecord,
   OpeningStep,
@@ -25,6 +27,7 @@ import type {
 import {
   DEVICE_TRAITS,
   HAPPENINGS,
+  HUNT_ACTIONS,
   REPAIR_KINDS,
   STEP_KINDS,
   SYMPTOMS,
@@ -131,9 +134,23 @@ export class PinChoiceDto implements PinChoice {
   @IsBoolean() built!: boolean;
 }
 
+export class HuntEntryDto implements HuntEntry {
+  @OneOf(HUNT_ACTIONS) action!: HuntEntry['action'];
+  @Text(64) target!: string;
+  @IsBoolean() yes!: boolean;
+  @OrNull() @Figure(0, 1e9) ohms!: number | null;
+}
+
+export class HuntDto implements HuntRecord {
+  @ListOf(() => HuntEntryDto, 500) entries!: HuntEntryDto[];
+  @Text(120) marking!: string;
+  @IsBoolean() waiting!: boolean;
+}
+
 export class RebuildDto implements RebuildRecord {
   @Figure(0, 50) tailMm!: number;
   @ListOf(() => PinChoiceDto, 500) choices!: PinChoiceDto[];
+  @IsDefined() @Nested(() => HuntDto) hunt!: HuntDto;
 }
 
 export class FastenersBackDto implements FastenersBack {

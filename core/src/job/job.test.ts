@@ -130,7 +130,7 @@ describe('the next move follows the job', () => {
       ...looked,
       readings: [testReading('row1.1', 'F1.1', 'seen')],
       rebuild: {
-        tailMm: 2,
+        ...EMPTY_DOCUMENTS.rebuild,
         choices: [{ pinId: 'row1.1', kind: null, landingId: null, wireMm: 0.05, spanMm: null, built: false }],
       },
     };

@@ -40,6 +40,10 @@ describe('one line of a meter on a wire', () => {
   });
 });
 
+it('a diode test that shows kilovolts is refused', () => {
+  expect(readMeterLine('1.53E+04', 'diode').ok).toBe(false);
+});
+
 describe('a figure that climbs', () => {
   it.each(['c', 'climbs', 'Charging'])('%s is kept as climbing', (text) => {
     expect(parseMeterEntry(text, 'ohms')).toEqual({ ok: true, shown: { shown: 'climbs', value: null } });

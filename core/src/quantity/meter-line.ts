@@ -43,6 +43,7 @@ export function readMeterLine(line: string, mode: MeterMode): MeterEntry {
     return { ok: true, shown: { shown: mode === 'continuity' ? 'open' : 'over', value: null } };
   if (!Number.isFinite(value)) return refuse('not a finite number');
   if ((mode === 'ohms' || mode === 'continuity') && value < -0.5) return refuse('ohms below 0');
+  if (mode === 'diode' && value > 4) return refuse('no diode drops so much');
   // A figure a hair under 0 is a meter that was zeroed on its leads.
   const clean = mode === 'volts' ? value : Math.max(0, value);
   return { ok: true, shown: { shown: 'value', value: clean } };

@@ -1,3 +1,5 @@
+import type { HuntRecord } from '../shorts/hunt-record';
+import { EMPTY_HUNT } from '../shorts/hunt-record';
 import type { FaceRegister } from '../board/face-register';
 import type { ProbePoint } from '../board/probe-point';
 import { spanMm } from '../board/probe-point';
@@ -29,9 +31,11 @@ export interface RebuildRecord {
   /** Wire left over at each end to tin and solder, mm. */
   readonly tailMm: number;
   readonly choices: readonly PinChoice[];
+  /** The hunt for what pulls the supply down. */
+  readonly hunt: HuntRecord;
 }
 
-export const EMPTY_REBUILD: RebuildRecord = { tailMm: 2, choices: [] };
+export const EMPTY_REBUILD: RebuildRecord = { tailMm: 2, choices: [], hunt: EMPTY_HUNT };
 
 export interface JumperPlan {
   readonly wireMm: number;

@@ -13,7 +13,7 @@ import { checkJumper } from './check-jumper';
 import { pinDemand } from './pin-current';
 import { repairFor } from './pin-repair';
 import type { PinChoice } from './rebuild-plan';
-import { isSettled, rebuildPlan, wireList } from './rebuild-plan';
+import { isSettled, rebuildPlan, wireList, EMPTY_REBUILD } from './rebuild-plan';
 
 const mm = millimetres;
 
@@ -119,7 +119,7 @@ const plansWith = (choice: Partial<PinChoice>): ReturnType<typeof rebuildPlan> =
   const choices = [
     { pinId: 'row1.1', kind: null, landingId: null, wireMm: null, spanMm: null, built: false, ...choice },
   ];
-  return rebuildPlan(ctx, pinTable(ctx), { tailMm: 2, choices }, 0.5);
+  return rebuildPlan(ctx, pinTable(ctx), { ...EMPTY_REBUILD, choices }, 0.5);
 };
 
 describe('rebuildPlan', () => {

@@ -1,6 +1,7 @@
 import type { TraceBelief } from './belief';
 import { mixedOf, traceBelief } from './belief';
 import type { TraceEvidence } from './groundwork';
+import { MARK } from './groundwork';
 import { CLASS_COUNT } from './outcome-class';
 import { acrossPart } from './signature';
 
@@ -78,7 +79,10 @@ export function doubtfulReadings(belief: TraceBelief): DoubtfulReading[] {
     );
   return evidence
     .map((e) => ({ e, wrong: wrongChance(belief, e) }))
-    .filter(({ e, wrong }) => wrong >= IN_QUESTION && e.mode !== 'seen' && !twin(e))
+    .filter(
+      ({ e, wrong }) =>
+        wrong >= IN_QUESTION && e.mode !== 'seen' && !e.reading.id.startsWith(MARK) && !twin(e),
+    )
     .sort((a, b) => b.wrong - a.wrong)
     .slice(0, 3)
     .map(({ e, wrong }): DoubtfulReading => {

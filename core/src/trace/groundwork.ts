@@ -17,9 +17,34 @@ export interface TraceEvidence {
   readonly at: number;
 }
 
-/** Readings that stand and whose points are on the board. */
+/** What is printed on a resistor is as good as a reading across it. */
+function marks(scene: TraceScene): Reading[] {
+  return scene.points.flatMap((p) => {
+    if (p.owner !== 'terminal' || p.component.kind !== 'resistor' || p.component.value === null) return [];
+    const [first, second] = p.component.terminals;
+    if (first?.id !== p.id || !second || p.component.terminals.length !== 2) return [];
+    const { value } = p.component;
+    return [
+      {
+        id: `${MARK} ${p.component.id}`,
+        at: '',
+        mode: 'ohms',
+        shown: 'value',
+        value,
+        red: first.id,
+        black: second.id,
+        struck: false,
+      },
+    ];
+  });
+}
+
+/** Stands before the id of a component whose mark was taken as a reading. */
+export const MARK = 'mark of';
+
+/** Readings that stand and whose points are on the board, and what is printed on resistors. */
 export function evidenceOf(scene: TraceScene, readings: readonly Reading[]): TraceEvidence[] {
-  return readings.flatMap((reading) => {
+  return [...marks(scene), ...readings].flatMap((reading) => {
     const [red, black] = [scene.index.get(reading.red), scene.index.get(reading.black)];
     const seen = readingClass(reading);
     return red === undefined || black === undefined || red === black || !seen

@@ -49,7 +49,7 @@ export function LandingSleeves({ pins, byId, face, viewport }: LandingSleevesPro
         const away = outward(point);
         return sleeves.map(({ of, strength }, i) => (
           <g
-            key={of}
+            key={`${id} ${of}`}
             opacity={strength === 1 ? 1 : 0.45 + 0.5 * strength}
             transform={`translate(${at.x} ${at.y + away * (24 + i * 23)})`}
           >

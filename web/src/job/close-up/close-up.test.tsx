@@ -2,6 +2,7 @@ import { describe, expect, it } from '@jest/globals';
 import { screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { JobDocuments } from '@zebbit/core';
+import { EMPTY_REBUILD } from '@zebbit/core';
 import { fakeServer } from '../../testing/fake-server';
 import { renderPage } from '../../testing/render-page';
 import { goodResults, SAMPLE, SAMPLE_READINGS } from '../../testing/sample-job';
@@ -9,7 +10,7 @@ import { goodResults, SAMPLE, SAMPLE_READINGS } from '../../testing/sample-job';
 const built: JobDocuments = {
   ...SAMPLE,
   rebuild: {
-    tailMm: 2,
+    ...EMPTY_REBUILD,
     choices: ['row1.1', 'row1.3'].map((pinId) => ({
       pinId,
       kind: null,

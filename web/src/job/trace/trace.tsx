@@ -10,6 +10,7 @@ import { Button } from '../../ui/button';
 import { useJob } from '../job-context';
 import { LeftSummary } from '../look-over/left-summary';
 import { Slip, SlipMove } from '../slip';
+import { HuntPart } from './hunt-part';
 import { useLiveMeter } from './live-meter';
 import { DoubtPart } from './doubt-part';
 import { PinTableView } from './pin-table-view';
@@ -67,6 +68,7 @@ export function Trace() {
         )}
         <DoubtPart state={state} />
         <PinTableView chosen={chosen} onChoose={setChosen} />
+        <HuntPart />
         <SurePart state={state} />
         <ReadingList />
         <LeftSummary />

@@ -1,0 +1,330 @@
+import { normalise } from '../inquiry/posterior';
+import type { HuntAction, RailLink, Suspect, SuspectKind } from './suspect';
+import {
+  HUNT_ACTIONS,
+  LIFT_SECONDS,
+  LOOK_SECONDS,
+  MEASURE_SECONDS,
+  SCAR_WHEN_FAILED,
+  SCAR_WHEN_SOUND,
+  SUSPECT_SHARES,
+  SUSPECT_WORDS,
+  UNPLUG_SECONDS,
+} from './suspect';
+
+/** What came of one action. `gone`: the short went with it. */
+export type HuntResult =
+  | { readonly action: 'look'; readonly suspect: string; readonly scar: boolean }
+  | { readonly action: 'unplug'; readonly gone: boolean }
+  | { readonly action: 'measure'; readonly stretch: string; readonly ohms: number }
+  | { readonly action: 'lift'; readonly suspect: string; readonly gone: boolean };
+
+/** A supply that is pulled down, and what was done about it so far. */
+export interface Hunt {
+  readonly suspects: readonly Suspect[];
+  readonly links: readonly RailLink[];
+  readonly results: readonly HuntResult[];
+  /** What the meter resolves, ohms, one standard deviation; a cheap one 0.05, a milliohm meter 0.002. */
+  readonly meterOhms: number;
+  /** How often each kind was the one in own jobs; the usual shares without any. */
+  readonly record: Readonly<Partial<Record<SuspectKind, number>>>;
+}
+
+export interface HuntStep {
+  readonly action: HuntAction;
+  /** Suspect for look and lift, stretch for measure, empty for unplug. */
+  readonly target: string;
+  readonly title: string;
+  readonly why: string;
+  readonly seconds: number;
+}
+
+export interface HuntReport {
+  /** Chance that each suspect is the one, in their order; what was lifted without effect has none. */
+  readonly chances: readonly number[];
+  /** The part that was the one, once lifting or unplugging it took the short away. */
+  readonly found: string | null;
+  /** What to do next, `null` when it is found or nothing is left. */
+  readonly next: HuntStep | null;
+}
+
+/** What a short itself reads, ohms: middle and spread in nepers (common practice: from a fraction of an ohm to some ohms). */
+const SHORT_OHMS = 0.7;
+const SHORT_SPREAD = 1.1;
+/** A coil, bead or fuse whose resistance was not measured, ohms. */
+const LINK_OHMS = 0.25;
+/** How far a lifting can mislead: the joint was not open, the part fell back. */
+const LIFT_ERROR = 0.01;
+const UNPLUG_ERROR = 0.02;
+/** Own jobs count as much as so many of the usual shares. */
+const RECORD_WEIGHT = 6;
+
+function shareOf(kind: SuspectKind, record: Hunt['record']): number {
+  const counted = Object.values(record).reduce((a, b) => a + b, 0);
+  const usual = SUSPECT_SHARES[kind];
+  if (counted === 0) return usual;
+  const total = Object.values(SUSPECT_SHARES).reduce((a, b) => a + b, 0);
+  return (RECORD_WEIGHT * usual + total * (record[kind] ?? 0)) / (RECORD_WEIGHT + counted);
+}
+
+/** Resistance along the rail between two stretches, the least way, ohms; `Infinity` where they are not linked. */
+export function railOhms(links: readonly RailLink[], from: string, to: string): number {
+  const best = new Map([[from, 0]]);
+  for (let round = 0; round <= links.length; round += 1)
+    for (const { a, b, ohms } of links)
+      for (const [near, far] of [
+        [a, b],
+        [b, a],
+      ] as const) {
+        const here = best.get(near);
+        if (here !== undefined)
+          best.set(far, Math.min(best.get(far) ?? Infinity, here + (ohms ?? LINK_OHMS)));
+      }
+  return best.get(to) ?? Infinity;
+}
+
+/** Points of the short's own resistance that are summed over, with their weights. */
+const SHORT_GRID = Array.from({ length: 33 }, (_, i) => {
+  const z = -3 + (6 * i) / 32;
+  return { ohms: SHORT_OHMS * Math.exp(SHORT_SPREAD * z), weight: Math.exp((-z * z) / 2) };
+});
+
+/** Log chance of the readings from several stretches if the short hangs on one: its own resistance plus the way there. */
+function gradientLog({ links, results, meterOhms }: Hunt, stretch: string): number {
+  const readings = results.filter((r) => r.action === 'measure');
+  if (readings.length === 0) return 0;
+  let sum = 0;
+  let total = 0;
+  for (const { ohms, weight } of SHORT_GRID) {
+    let log = 0;
+    for (const r of readings) {
+      const way = railOhms(links, r.stretch, stretch);
+      const unknown = way > 0 && links.some((l) => l.ohms === null) ? 0.4 * way : 0;
+      const sigma = Math.hypot(meterOhms, 0.03 * r.ohms, unknown);
+      const off = Math.min(8, Math.abs(r.ohms - ohms - Math.min(way, 1e3)) / sigma);
+      log += -(off * off) / 2 - Math.log(sigma);
+    }
+    sum += weight * Math.exp(log);
+    total += weight;
+  }
+  return Math.log(Math.max(1e-300, sum / total));
+}
+
+/** Chance that each suspect is the one, in the order of the suspects. Sums to 1. */
+export function huntChances(hunt: Hunt): Float64Array {
+  const { suspects, results, record } = hunt;
+  const gradient = new Map(
+    [...new Set(suspects.map((s) => s.stretch))].map((s) => [s, gradientLog(hunt, s)]),
+  );
+  return normalise(
+    Float64Array.from(suspects, (s) => {
+      let log = Math.log(shareOf(s.kind, record)) + (gradient.get(s.stretch) ?? 0);
+      const scarred = s.scar || results.some((r) => r.action === 'look' && r.suspect === s.id && r.scar);
+      const looked = s.scar || results.some((r) => r.action === 'look' && r.suspect === s.id);
+      if (scarred) log += Math.log(SCAR_WHEN_FAILED[s.kind] / SCAR_WHEN_SOUND);
+      else if (looked) log += Math.log((1 - SCAR_WHEN_FAILED[s.kind]) / (1 - SCAR_WHEN_SOUND));
+      for (const r of results) {
+        if (r.action === 'unplug') {
+          const mine = s.kind === 'plugged';
+          log += Math.log(mine === r.gone ? 1 - UNPLUG_ERROR : UNPLUG_ERROR);
+        }
+        if (r.action === 'lift')
+          log += Math.log((r.suspect === s.id) === r.gone ? 1 - LIFT_ERROR : LIFT_ERROR);
+      }
+      return log;
+    }),
+  );
+}
+
+/** Expected seconds of lifting until the short is gone, the best by chance over cost first (optimal for one fault, common practice). */
+export function liftingSeconds(suspects: readonly Suspect[], chances: ArrayLike<number>): number {
+  const order = suspects
+    .map((s, i) => ({ p: chances[i] ?? 0, seconds: LIFT_SECONDS[s.kind] }))
+    .sort((a, b) => b.p / b.seconds - a.p / a.seconds);
+  let spent = 0;
+  let expected = 0;
+  for (const { p, seconds } of order) {
+    spent += seconds;
+    expected += p * spent;
+  }
+  return expected;
+}
+
+interface Branch {
+  readonly chance: number;
+  readonly result: HuntResult;
+}
+
+/** What a look, an unplugging or a measuring may show, with its chance. */
+function branches(hunt: Hunt, chances: Float64Array, action: HuntAction, target: string): Branch[] {
+  const { suspects, links } = hunt;
+  if (action === 'look') {
+    const i = suspects.findIndex((s) => s.id === target);
+    const kind = suspects[i]?.kind ?? 'chip';
+    const p = chances[i] ?? 0;
+    const scar = p * SCAR_WHEN_FAILED[kind] + (1 - p) * SCAR_WHEN_SOUND;
+    return [
+      { chance: scar, result: { action, suspect: target, scar: true } },
+      { chance: 1 - scar, result: { action, suspect: target, scar: false } },
+    ];
+  }
+  if (action === 'unplug') {
+    const gone = suspects.reduce((sum, s, i) => sum + (s.kind === 'plugged' ? (chances[i] ?? 0) : 0), 0);
+    return [
+      { chance: gone, result: { action, gone: true } },
+      { chance: 1 - gone, result: { action, gone: false } },
+    ];
+  }
+  // A measuring: what it would read if the short hung on each stretch in turn, at a likely resistance of its own.
+  const before = hunt.results.findLast((r) => r.action === 'measure');
+  return [...new Set(suspects.map((s) => s.stretch))].map((stretch) => {
+    const chance = suspects.reduce((sum, s, i) => sum + (s.stretch === stretch ? (chances[i] ?? 0) : 0), 0);
+    const own = before
+      ? Math.max(0.02, before.ohms - Math.min(50, railOhms(links, before.stretch, stretch)))
+      : SHORT_OHMS;
+    const ohms = own + Math.min(50, railOhms(links, target, stretch));
+    return { chance, result: { action: 'measure' as const, stretch: target, ohms } };
+  });
+}
+
+const secondsOf = (action: HuntAction, suspect: Suspect | undefined): number =>
+  action === 'look'
+    ? LOOK_SECONDS
+    : action === 'unplug'
+      ? UNPLUG_SECONDS
+      : action === 'measure'
+        ? MEASURE_SECONDS
+        : LIFT_SECONDS[suspect?.kind ?? 'chip'];
+
+function steps(hunt: Hunt): { readonly action: HuntAction; readonly target: string }[] {
+  const { suspects, results } = hunt;
+  const done = (action: HuntAction, target: string): boolean =>
+    results.some(
+      (r) =>
+        r.action === action &&
+        (r.action === 'unplug' || (r.action === 'measure' ? r.stretch === target : r.suspect === target)),
+    );
+  const all = [
+    ...(suspects.some((s) => s.kind === 'plugged') ? [{ action: 'unplug' as const, target: '' }] : []),
+    ...[...new Set(suspects.map((s) => s.stretch))].map((target) => ({ action: 'measure' as const, target })),
+    ...suspects.flatMap(({ id, kind, scar }) => [
+      ...(scar || kind === 'plugged' ? [] : [{ action: 'look' as const, target: id }]),
+      ...(kind === 'plugged' ? [] : [{ action: 'lift' as const, target: id }]),
+    ]),
+  ];
+  return all.filter((s) => !done(s.action, s.target));
+}
+
+function words(
+  hunt: Hunt,
+  action: HuntAction,
+  target: string,
+  chances: Float64Array,
+  saves: number,
+): Pick<HuntStep, 'title' | 'why'> {
+  const suspect = hunt.suspects.find((s) => s.id === target);
+  const p = chances[hunt.suspects.findIndex((s) => s.id === target)] ?? 0;
+  const pct = `${Math.round(100 * p)} %`;
+  const minutes = saves >= 90 ? `${Math.round(saves / 60)} min` : `${Math.max(1, Math.round(saves))} s`;
+  switch (action) {
+    case 'unplug':
+      return {
+        title: 'Take off whatever unplugs, measure again',
+        why: `It costs nothing and rules out all of it; on average it saves ${minutes} of lifting.`,
+      };
+    case 'measure':
+      return {
+        title: `Measure to ground at ${target}`,
+        why: `The fewer ohms, the nearer the short: coils and beads part the rail. Saves ${minutes} of lifting on average.`,
+      };
+    case 'look':
+      return {
+        title: `Look at ${suspect?.label ?? target} under the magnifier`,
+        why: `${pct} likely, and a ${SUSPECT_WORDS[suspect?.kind ?? 'chip']} that failed often shows it. Saves ${minutes} on average.`,
+      };
+    case 'lift':
+      return suspect?.kind === 'bridge' || suspect?.kind === 'water'
+        ? { title: `Clean ${suspect.label}, measure again`, why: `${pct} likely, for the least work.` }
+        : {
+            title: `Lift one end of ${suspect?.label ?? target}, measure again`,
+            why: `${pct} likely to be the one; the best chance for the work. Short gone, it was this one.`,
+          };
+  }
+}
+
+/**
+ * Where a hunt for a short stands: the chances, and the next action. Looking, unplugging and measuring are done while they save more
+ * lifting than they take; then the suspect with the best chance for the work is lifted. A found part ends it.
+ * Throws RangeError on doubled ids, a meter that resolves nothing, and results for suspects that are not listed.
+ */
+export function huntReport(hunt: Hunt): HuntReport {
+  const { suspects, results, meterOhms } = hunt;
+  const ids = new Set(suspects.map((s) => s.id));
+  if (ids.size !== suspects.length) throw new RangeError('a suspect is listed twice');
+  if (!(meterOhms > 0)) throw new RangeError(`a meter resolves more than 0 ohm, got ${meterOhms}`);
+  for (const r of results)
+    if ((r.action === 'look' || r.action === 'lift') && !ids.has(r.suspect))
+      throw new RangeError(`there is no suspect ${r.suspect}`);
+  if (suspects.length === 0) return { chances: [], found: null, next: null };
+  const chances = huntChances(hunt);
+  const lifted = results.find((r) => r.action === 'lift' && r.gone);
+  const unplugged = results.some((r) => r.action === 'unplug' && r.gone);
+  const plugged = suspects.filter((s) => s.kind === 'plugged');
+  const found =
+    lifted?.action === 'lift'
+      ? lifted.suspect
+      : unplugged && plugged.length > 0
+        ? (plugged[0]?.id ?? null)
+        : null;
+  if (found !== null) return { chances: [...chances], found, next: null };
+  const now = liftingSeconds(suspects, chances);
+  let best: { action: HuntAction; target: string; worth: number } | null = null;
+  for (const { action, target } of steps(hunt)) {
+    if (action === 'lift') continue;
+    const after = branches(hunt, chances, action, target).reduce(
+      (sum, { chance, result }) =>
+        chance < 1e-6
+          ? sum
+          : sum + chance * liftingSeconds(suspects, huntChances({ ...hunt, results: [...results, result] })),
+      0,
+    );
+    const worth = now - after - secondsOf(action, undefined);
+    if (worth > 0 && worth > (best?.worth ?? 0)) best = { action, target, worth };
+  }
+  if (!best) {
+    // Unplugging is the lifting of all that is plugged.
+    const [first] = steps(hunt)
+      .filter((s) => s.action === 'lift' || s.action === 'unplug')
+      .map((s) => {
+        const i = suspects.findIndex((x) => x.id === s.target);
+        const p =
+          s.action === 'lift'
+            ? (chances[i] ?? 0)
+            : suspects.reduce((sum, x, k) => sum + (x.kind === 'plugged' ? (chances[k] ?? 0) : 0), 0);
+        return { ...s, worth: p / secondsOf(s.action, suspects[i]) };
+      })
+      .sort((x, y) => y.worth - x.worth);
+    best = first ?? null;
+  }
+  if (!best) return { chances: [...chances], found: null, next: null };
+  const { action, target } = best;
+  const saves = action === 'lift' ? 0 : best.worth;
+  return {
+    chances: [...chances],
+    found: null,
+    next: {
+      action,
+      target,
+      ...words(hunt, action, target, chances, saves),
+      seconds: secondsOf(
+        action,
+        suspects.find((s) => s.id === target),
+      ),
+    },
+  };
+}
+
+/** Whether an action is one that a hunt knows. */
+export function isHuntAction(word: string): word is HuntAction {
+  return (HUNT_ACTIONS as readonly string[]).includes(word);
+}

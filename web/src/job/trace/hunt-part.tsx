@@ -1,0 +1,146 @@
+import { useState } from 'react';
+import type { HuntEntry, HuntStep } from '@zebbit/core';
+import { huntOf, huntReport, looksShorted } from '@zebbit/core';
+import { Button } from '../../ui/button';
+import { FigureField, TextField } from '../../ui/field';
+import { Tick } from '../../ui/tick';
+import { useJob } from '../job-context';
+import { SlipPart } from '../slip';
+
+const ANSWERS = {
+  look: ['It shows', 'Nothing to see'],
+  unplug: ['Short gone', 'Still short'],
+  lift: ['Short gone', 'Still short'],
+} as const;
+
+/** A port that pulls its supply down: what to do next to find the part, and what may be it. */
+export function HuntPart() {
+  const { documents, view, edit } = useJob();
+  const { hunt: record } = documents.rebuild;
+  const { intake, teardown } = documents;
+  const [wanted, setWanted] = useState(false);
+  const shorted = looksShorted(view.trace);
+  const offered =
+    shorted || record.entries.length > 0 || intake.symptoms.includes('pulls-charger-down') || wanted;
+  if (view.pins.length === 0) return null;
+  if (!offered) {
+    return (
+      <SlipPart title="Shorted?">
+        <p className="text-second text-ink2">
+          If VBUS reads under 50 Ω to ground, the part that pulls it down is hunted here.
+        </p>
+        <Button tone="quiet" className="mt-1 self-start" onClick={() => setWanted(true)}>
+          Hunt for a short
+        </Button>
+      </SlipPart>
+    );
+  }
+  const hunt = huntOf(documents.board, record, {
+    plugged: teardown.steps.some((s) => s.connects.length > 0 || s.kind === 'cable'),
+    // Nobody asks for water at take-in; where nothing is known to have torn it, water may have been in it.
+    wet: intake.happened === null || ['unknown', 'worn', 'came-off'].includes(intake.happened),
+  });
+  const { chances, found, next } = huntReport(hunt);
+  const keep = (entry: HuntEntry): void =>
+    edit('rebuild', (draft) => {
+      draft.hunt.entries.push(entry);
+    });
+  const ranked = hunt.suspects
+    .map((s, i) => ({ ...s, p: chances[i] ?? 0 }))
+    .sort((a, b) => b.p - a.p)
+    .slice(0, 7);
+  const culprit = hunt.suspects.find((s) => s.id === found);
+  return (
+    <SlipPart title="What pulls it down" corner={`${record.entries.length} done`}>
+      {culprit ? (
+        <div className="flex flex-col gap-2">
+          <p className="text-[19px] leading-tight font-semibold">It was {culprit.label}</p>
+          <TextField
+            label="What is printed on it"
+            hint="Or its size and where it sits; the replacement is looked for by this."
+            value={record.marking}
+            onCommit={(text) =>
+              edit('rebuild', (draft) => {
+                draft.hunt.marking = text;
+              })
+            }
+          />
+          <Tick
+            checked={record.waiting}
+            onChange={(on) =>
+              edit('rebuild', (draft) => {
+                draft.hunt.waiting = on;
+              })
+            }
+          >
+            Wait for the part
+          </Tick>
+        </div>
+      ) : next ? (
+        <HuntMove key={`${next.action} ${next.target}`} step={next} keep={keep} />
+      ) : (
+        <p>Everything listed was tried. Mark more parts of the supply under Look over.</p>
+      )}
+      {record.entries.length > 0 && (
+        <Button
+          tone="quiet"
+          className="mt-1 self-start"
+          onClick={() =>
+            edit('rebuild', (draft) => {
+              draft.hunt.entries.pop();
+            })
+          }
+        >
+          Take the last answer back
+        </Button>
+      )}
+      {!culprit && (
+        <ol className="mt-3" aria-label="Suspects">
+          {ranked.map((s) => (
+            <li
+              key={s.id}
+              className="grid grid-cols-[1fr_auto] items-center gap-x-3 border-t border-line py-1.5 first:border-0"
+            >
+              <span className="min-w-0 truncate">{s.label}</span>
+              <span className="figure text-second text-ink2">
+                {s.p < 0.005 ? 'hardly' : `${Math.round(s.p * 100)} %`}
+              </span>
+              <span aria-hidden className="col-span-2 mt-1 block h-1.5 rounded-full bg-sunk">
+                <span
+                  className="block h-full rounded-full bg-copper"
+                  style={{ width: `${Math.max(1, s.p * 100)}%` }}
+                />
+              </span>
+            </li>
+          ))}
+        </ol>
+      )}
+    </SlipPart>
+  );
+}
+
+function HuntMove({ step, keep }: { readonly step: HuntStep; readonly keep: (entry: HuntEntry) => void }) {
+  const { action, target, title, why } = step;
+  return (
+    <div className="flex flex-col gap-2">
+      <p className="text-[19px] leading-tight font-semibold">{title}</p>
+      <p className="text-second text-ink2">{why} Nothing is powered while you hunt.</p>
+      {action === 'measure' ? (
+        <FigureField
+          label="Ohms to ground"
+          kind="resistance"
+          shown=""
+          onFigure={(ohms) => keep({ action, target, yes: false, ohms })}
+        />
+      ) : (
+        <div className="flex gap-2">
+          {ANSWERS[action].map((words, i) => (
+            <Button key={words} onClick={() => keep({ action, target, yes: i === 0, ohms: null })}>
+              {words}
+            </Button>
+          ))}
+        </div>
+      )}
+    </div>
+  );
+}
