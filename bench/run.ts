@@ -1,13 +1,43 @@
+import { isMainThread } from 'node:worker_threads';
+import { benchCircuit } from './circuit';
 import { benchInquiry } from './inquiry';
 import { benchPhoto, benchPhotoSpeed } from './photo';
 import { benchPlate } from './plate';
 import { benchNets } from './nets';
+import { benchShorts } from './shorts';
+import { benchTrace, benchTraceSpeed } from './trace';
 
-const fresh = Math.floor(Date.now() % 1e6);
-const seeds = [1, 2, fresh];
-process.stdout.write(`Fixed seeds 1, 2 and a fresh one, ${fresh}\n`);
-benchNets(seeds);
-benchInquiry(seeds);
-await benchPhotoSpeed(fresh);
-await benchPlate();
-await benchPhoto([1, 2, 4, fresh]);
+/** Boards of a row of seeds: half of them from 1 on, half from a number that is new at every run. */
+function boardSeeds(fresh: number, count: number): number[] {
+  return Array.from({ length: count }, (_, i) => (i < count / 2 ? i + 1 : 1_000_000 + fresh * 1000 + i));
+}
+
+async function run(): Promise<void> {
+  const wanted = process.argv.slice(2);
+  const part = async (name: string, act: () => void | Promise<void>): Promise<void> => {
+    if (wanted.length === 0 || wanted.includes(name)) await act();
+  };
+  const fresh = Math.floor(Date.now() % 1e6);
+  const seeds = [1, 2, fresh];
+  process.stdout.write(`Fixed seeds 1, 2 and a fresh one, ${fresh}\n`);
+  await part('nets', () => benchNets(seeds));
+  await part('inquiry', () => benchInquiry(seeds));
+  await part('circuit', () => benchCircuit(seeds));
+  await part('trace-speed', () => benchTraceSpeed(fresh));
+  await part('trace', async () => {
+    await benchTrace(
+      boardSeeds(fresh, 1000),
+      [0, 0.03],
+      `seeds 1 to 500 and 500 from ${1_000_500 + fresh * 1000}`,
+    );
+  });
+  await part('shorts', () => benchShorts(boardSeeds(fresh, 1000)));
+  await part('photo', async () => {
+    await benchPhotoSpeed(fresh);
+    await benchPhoto([1, 2, 4, fresh]);
+  });
+  await part('plate', () => benchPlate());
+}
+
+// The trace bench starts this same file again in workers, which play their share of the boards only.
+if (isMainThread) await run();

@@ -1,5 +1,6 @@
 import { fileURLToPath } from 'node:url';
 import { isMainThread, parentPort, Worker, workerData } from 'node:worker_threads';
+import { brokenBoard, traceAdvice, traceContext, traceScene } from '@zebbit/core';
 import type { TraceTally } from './trace-players';
 import { emptyTally, playBoard } from './trace-players';
 
@@ -58,4 +59,24 @@ export async function benchTrace(
       ].join('\n'),
     );
   }
+}
+
+/** Prints what the next probe costs on the largest boards: type C with some sixty points. */
+export function benchTraceSpeed(fresh: number): void {
+  const times: number[] = [];
+  let points = 0;
+  for (const seed of [11, 12, 13, 14, 15, fresh]) {
+    const board = brokenBoard(seed, { kind: 'type C data', torn: 0.5 });
+    const context = traceContext(board.truth.board, []);
+    points = Math.max(points, context.points.length);
+    const scene = traceScene(context, 0.02);
+    traceAdvice(context, {}, scene);
+    const begun = performance.now();
+    traceAdvice(context, {}, scene);
+    times.push(performance.now() - begun);
+  }
+  const worst = Math.max(...times);
+  process.stdout.write(
+    `\nTrace, next probe on type C boards of up to ${points} points, nothing known yet: ${times.map((t) => t.toFixed(0)).join(', ')} ms, worst ${worst.toFixed(0)} ms\n`,
+  );
 }

@@ -9,4 +9,5 @@ ensureDebian({
 });
 ensureBuilt();
 must(process.execPath, ['node_modules/vite/bin/vite.js', 'build', 'bench', '--logLevel', 'warn']);
-must(process.execPath, ['bench/dist/run.js']);
+// Names of single benchmarks may follow: npm run bench -- trace shorts
+must(process.execPath, ['bench/dist/run.js', ...process.argv.slice(2)]);

@@ -183,7 +183,7 @@ export { wrongChance, doubtfulReadings } from './trace/doubtful-reading';
 export type { DoubtfulReading } from './trace/doubtful-reading';
 export { MARK, evidenceOf, spread, dot, times, scaled, messageTo, groundwork } from './trace/groundwork';
 export type { TraceEvidence, Groundwork } from './trace/groundwork';
-export { withSlips, labelSet } from './trace/labels';
+export { slipChance, withSlips, labelSet } from './trace/labels';
 export type { Label, LabelSet } from './trace/labels';
 export { landingLogPrior, nowhereLogPrior, backgroundOf, pairLog } from './trace/landing-prior';
 export { SERIES_DATA_OHMS, CC_OHMS, describeLanding, findLanding } from './trace/landing';

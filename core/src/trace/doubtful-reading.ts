@@ -3,6 +3,7 @@ import { mixedOf, traceBelief } from './belief';
 import type { TraceEvidence } from './groundwork';
 import { MARK } from './groundwork';
 import { CLASS_COUNT } from './outcome-class';
+import { slipChance } from './labels';
 import { acrossPart } from './signature';
 
 /** A reading that does not fit the others. */
@@ -59,7 +60,7 @@ function chanceOf(belief: TraceBelief, e: TraceEvidence): number {
 
 /** Chance that a reading was taken wrong, given all of them. */
 export function wrongChance(belief: TraceBelief, e: TraceEvidence): number {
-  const slip = belief.options.slipRate / CLASS_COUNT[e.mode];
+  const slip = belief.options.slipRate * slipChance(e.at, CLASS_COUNT[e.mode]);
   return Math.min(1, slip / Math.max(slip, chanceOf(belief, e)));
 }
 

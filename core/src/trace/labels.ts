@@ -29,9 +29,17 @@ export interface LabelSet {
 
 const SERIES: readonly PinFunction[] = ['VBUS', 'D+', 'D-'];
 
-/** Mixes in the chance that a probe slipped; then any outcome is as likely as any other. */
+/** A probe that slipped shows nothing, more often than not (common practice); else anything. */
+const SLIP_SHOWS_NOTHING = 0.4;
+
+/** Chance of an outcome when the probe slipped; the last class of every mode is the one that shows nothing. */
+export function slipChance(at: number, classes: number): number {
+  return (1 - SLIP_SHOWS_NOTHING) / classes + (at === classes - 1 ? SLIP_SHOWS_NOTHING : 0);
+}
+
+/** Mixes in the chance that a probe slipped. */
 export function withSlips(chances: Float64Array, slipRate: number): Float64Array {
-  return chances.map((p) => (1 - slipRate) * p + slipRate / chances.length);
+  return chances.map((p, at) => (1 - slipRate) * p + slipRate * slipChance(at, chances.length));
 }
 
 /** @param functions every function the row may have, GND left out */

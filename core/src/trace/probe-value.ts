@@ -98,6 +98,15 @@ function ideasFor(
   const supplies = scene.points.flatMap((p, i) =>
     p.owner === 'point' && p.point.role === 'other-supply' ? [i] : [],
   );
+  // Any pad that is left tells which way round the board is wired, even one whose own line is settled.
+  if (scene.orientations.length > 1)
+    ctx.pins.forEach((_, pin) => {
+      for (const touch of touchable(pin)) {
+        add(touch, reference, 'continuity');
+        add(reference, touch, 'diode');
+        for (const places of offered) for (const place of places.slice(0, 2)) add(touch, place, 'continuity');
+      }
+    });
   open.forEach(({ target }, k) => {
     const places = offered[k] ?? [];
     const supply = target.functions.includes('VBUS');
