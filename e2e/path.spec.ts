@@ -46,10 +46,11 @@ function ohmsBetween(a: string, b: string): number {
   return [a, b].some((n) => NETS[n] === 'VBUS') && [a, b].some((n) => NETS[n] === 'GND') ? 21_000 : Infinity;
 }
 
-/** The keypad loop: reads the slip, answers by keys alone, until the rules ask nothing more. */
+/** The keypad loop: reads the slip, answers by keys alone, until nothing more is asked. */
 async function probeByKeyboard(page: Page): Promise<number> {
   for (let n = 0; n < 80; n += 1) {
     await expect(move(page)).toBeVisible();
+    await expect(move(page)).not.toContainText('Weighing');
     const text = await move(page).innerText();
     const red = /Red on (.+)/.exec(text)?.[1]?.trim();
     const black = /Black on (.+)/.exec(text)?.[1]?.trim();
@@ -65,7 +66,7 @@ async function probeByKeyboard(page: Page): Promise<number> {
     }
     await expect(page.getByText(`${n + 1} readings`)).toBeVisible();
   }
-  throw new Error('the rules do not come to an end');
+  throw new Error('the probes do not come to an end');
 }
 
 async function placePart(
@@ -201,12 +202,12 @@ test('a torn port, from new job to the printed page', async ({ page }) => {
     await page.getByRole('link', { name: /^Trace/ }).click();
     await expect(move(page)).toContainText('Red on');
     const probes = await probeByKeyboard(page);
-    expect(probes).toBeGreaterThan(5);
+    expect(probes).toBeGreaterThan(0);
     const table = page.getByRole('region', { name: 'Where each pin goes' });
     await expect(table).toContainText('5 of 5');
     await expect(table.getByRole('button', { name: /VBUS/ })).toContainText('F1 1');
     await expect(table.getByRole('button', { name: /D-/ })).toContainText('R1 1');
-    await expect(table.getByRole('button', { name: /D\+/ })).toContainText('27 Ω in line');
+    await expect(table.getByRole('button', { name: /D\+/ })).toContainText('R2 1');
     await server.killAndRestart();
     await page.reload();
     await expect(page.getByText(`${probes} readings`)).toBeVisible();

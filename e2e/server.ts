@@ -89,8 +89,10 @@ export class TestServer {
     await this.answers();
   }
 
-  loadDemo(): void {
-    const { status } = spawnSync(process.execPath, [join(ROOT, 'demo/dist/load.js'), this.url], {
+  /** @param meterPort where a stand-in meter listens, which is then told what is true of the boards */
+  loadDemo(meterPort: number | null = null): void {
+    const told = meterPort === null ? [] : [String(meterPort)];
+    const { status } = spawnSync(process.execPath, [join(ROOT, 'demo/dist/load.js'), this.url, ...told], {
       stdio: 'inherit',
     });
     if (status !== 0) throw new Error(`the demo did not load: ${String(status)}`);

@@ -23,13 +23,15 @@ for (const scheme of ['light', 'dark'] as const) {
     const page = await context.newPage();
     const errors = watchErrors(page);
     const stick = jobs.find((j) => j.name.includes('stick'))?.id ?? '';
-    const guide = jobs.find((j) => j.name.includes('guide'))?.id ?? '';
+    const guide = jobs.find((j) => j.name.includes('guide 14'))?.id ?? '';
+    const second = jobs.find((j) => j.name.includes('guide 9'))?.id ?? '';
     const lamp = jobs.find((j) => j.name.includes('lamp'))?.id ?? '';
     const paths = [
       '/',
       `/jobs/${lamp}/take-in`,
       ...STATIONS.map((s) => `/jobs/${guide}/${s}`),
       ...['look-over', 'trace', 'rebuild', 'prove'].map((s) => `/jobs/${stick}/${s}`),
+      `/jobs/${second}/trace`,
       `/jobs/${guide}/hand-back`,
     ];
     for (const path of paths) {
@@ -45,8 +47,8 @@ for (const scheme of ['light', 'dark'] as const) {
   });
 }
 
-test('the demo: one job complete, three on their way', () => {
-  expect(jobs).toHaveLength(4);
+test('the demo: one job complete, four on their way', () => {
+  expect(jobs).toHaveLength(5);
   expect(jobs.filter((j) => j.next.tone === 'done').map((j) => j.name)).toEqual(['Audio guide 14']);
 });
 
@@ -71,7 +73,7 @@ test('a change made in two windows is not lost silently', async ({ context }) =>
 });
 
 test('the plate is worked by keyboard: crosshair, marks, faces', async ({ page }) => {
-  const guide = jobs.find((j) => j.name.includes('guide'))?.id ?? '';
+  const guide = jobs.find((j) => j.name.includes('guide 14'))?.id ?? '';
   await page.goto(`${server.url}/jobs/${guide}/look-over`, { waitUntil: 'networkidle' });
   const pin = page.getByRole('button', { name: /^pin A6 D\+/ }).first();
   await pin.focus();

@@ -1,0 +1,31 @@
+import type { ChildProcess } from 'node:child_process';
+import { spawn } from 'node:child_process';
+import { join } from 'node:path';
+
+/** The built stand-in meter on a free port of this machine. */
+export class StandIn {
+  private constructor(
+    readonly port: number,
+    private readonly child: ChildProcess,
+  ) {}
+
+  static start(): Promise<StandIn> {
+    const child = spawn(process.execPath, [join(process.cwd(), 'demo/dist/meter.js'), '0'], {
+      stdio: ['pipe', 'pipe', 'inherit'],
+    });
+    return new Promise((resolve, reject) => {
+      child.once('error', reject);
+      child.once('exit', (code) => reject(new Error(`the stand-in ended with ${String(code)}`)));
+      child.stdout.once('data', (text: Buffer) => resolve(new StandIn(Number(text.toString()), child)));
+    });
+  }
+
+  stop(): Promise<void> {
+    const { child } = this;
+    if (child.exitCode !== null || child.signalCode !== null) return Promise.resolve();
+    return new Promise((resolve) => {
+      child.once('exit', () => resolve());
+      child.kill('SIGKILL');
+    });
+  }
+}
