@@ -50,6 +50,21 @@ export default tseslint.config(
     },
   },
   {
+    files: ['core/src/trace/**/*.ts', 'core/src/shorts/**/*.ts', 'core/src/inquiry/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: forbid([
+      {
+        group: ['@zebbit/*', 'react', 'react-*', '@nestjs/*', 'node:*', 'fs', 'path'],
+        message: 'The core imports nothing of ours.',
+      },
+      {
+        group: ['**/practice/**'],
+        message: 'What infers may not look at what is made up: the truth stays hidden.',
+      },
+      up,
+    ]),
+  },
+  {
     // Tests of the core may read data that the test set-up installed, and use outside references.
     files: ['core/src/**/*.test.ts', 'core/src/**/test-*.ts'],
     rules: {

@@ -46,6 +46,24 @@ function functionClash(ctx: TraceContext, pin: PinPoint): string[] {
   });
 }
 
+/** What a wire to the landing would join that must stay apart: another supply, or the net of another pin. */
+function landingClash(ctx: TraceContext, pin: PinPoint, landing: Landing): string[] {
+  if (isGroundPin(pin.pin)) return [];
+  const own = ctx.report.netOf.get(pin.id);
+  const net = ctx.report.netOf.get(landing.pointId);
+  if (!net || net === own) return [];
+  return net.points.flatMap((id) => {
+    const point = ctx.byId.get(id);
+    if (point?.owner === 'point' && point.point.role === 'other-supply')
+      return [`${landing.label} rings to ${point.label}: a wire there joins two supplies`];
+    if (point?.owner !== 'pin' || point.pin.function === pin.pin.function || point.pin.function === 'unknown')
+      return [];
+    return [
+      `${landing.label} shares its net with pin ${point.pin.number} ${point.pin.function}: a wire there joins the two`,
+    ];
+  });
+}
+
 /** The likeliest landing where it is sure enough, else what is certain by nets, unless the belief speaks against it. */
 function landingOf(ctx: TraceContext, pin: PinPoint, believed: TargetBelief | null): Landing | null {
   const certain = findLanding(ctx, pin);
@@ -83,7 +101,12 @@ function reportPin(ctx: TraceContext, pin: PinPoint, believed: TargetBelief | nu
     landing,
     believed,
     rests: ctx.readings.filter((r) => restIds.has(r.id)),
-    contradictions: [...supplyClash(ctx, pin), ...functionClash(ctx, pin), ...fromReadings],
+    contradictions: [
+      ...supplyClash(ctx, pin),
+      ...functionClash(ctx, pin),
+      ...(landing ? landingClash(ctx, pin, landing) : []),
+      ...fromReadings,
+    ],
     status: status === 'open' && canProbe(pin.pin.state) && pin.pin.state === 'sound' ? 'sound' : status,
   };
 }

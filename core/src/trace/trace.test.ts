@@ -343,6 +343,21 @@ describe('the pin table', () => {
       /shorted/,
     );
   });
+  it('warns where a wire would join another supply, or another pin', () => {
+    const board = microBoard(['torn'], [1, 4, 7, 10, 13]);
+    const dock = { ...board, points: [...board.points, testPoint('dock', 'other-supply', 1, 1)] };
+    const landed = { pins: [0], functions: ['VBUS' as const], required: true };
+    const believed = {
+      target: landed,
+      landings: [{ pointId: 'F1.1', p: 0.99 }],
+      nowhere: 0,
+      status: 'sure' as const,
+    };
+    const warned = pinTable(traceContext(dock, [testReading('F1.1', 'dock', 0.1)]), [believed])[0];
+    expect(warned?.contradictions.join()).toMatch(/joins two supplies/);
+    const shared = pinTable(traceContext(dock, [testReading('F1.1', 'row1.3', 0.1)]), [believed])[0];
+    expect(shared?.contradictions.join()).toMatch(/shares its net with pin 3/);
+  });
   it('a bridge between pins of different functions contradicts', () => {
     const board = microBoard([], [0, 3, 6, 9, 12]);
     expect(

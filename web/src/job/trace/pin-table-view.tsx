@@ -1,6 +1,6 @@
 import { TriangleAlert } from 'lucide-react';
 import type { PinRowReport, ProbePoint } from '@zebbit/core';
-import { PAD_STATE_WORDS } from '@zebbit/core';
+import { functionGroup, PAD_STATE_WORDS } from '@zebbit/core';
 import { Sleeve } from '../../ui/sleeve';
 import { useJob } from '../job-context';
 import { SlipPart } from '../slip';
@@ -29,6 +29,13 @@ const LANDS: Readonly<Record<PinRowReport['status'], string>> = {
 };
 
 const percent = (p: number): string => (p > 0.995 ? 'over 99 %' : `${Math.round(p * 100)} %`);
+
+/** A fast pair that is not rebuilt leaves the device its slower lines. */
+function without({ status, pin }: PinRowReport): string | null {
+  return status === 'needless' && functionGroup(pin.pin.function) === 'superspeed'
+    ? 'works without, as USB 2'
+    : null;
+}
 
 /** The likeliest place of a pin that is not sure, as a question. */
 function likely(row: PinRowReport, byId: ReadonlyMap<string, ProbePoint>): string | null {
@@ -88,7 +95,7 @@ export function PinTableView({
                 </span>
                 <span className="min-w-0 flex-1 leading-snug">
                   <span className={`block font-bold ${row.status === 'open' ? 'text-copper' : ''}`}>
-                    {row.landing?.label ?? likely(row, view.trace.byId) ?? LANDS[row.status]}
+                    {row.landing?.label ?? likely(row, view.trace.byId) ?? without(row) ?? LANDS[row.status]}
                   </span>
                   <span className="block text-second text-ink2">
                     {row.landing?.why ??
