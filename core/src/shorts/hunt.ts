@@ -234,7 +234,7 @@ function words(
       };
     case 'measure':
       return {
-        title: `Measure to ground at ${target}`,
+        title: `Measure to ground ${/^(behind|after) /u.test(target) ? target : `at ${target}`}`,
         why: `The fewer ohms, the nearer the short: coils and beads part the rail. Saves ${minutes} of lifting on average.`,
       };
     case 'look':

@@ -38,6 +38,9 @@ export interface TraceAdvice {
 /** A probe that tells less than this is not worth the hand, bits. */
 const LEAST_BITS = 0.012;
 
+/** An outcome less likely than this is not named in the reason. */
+const WORTH_SAYING = 0.12;
+
 function handsNow({ readings, byId }: TraceContext): ProbeHands | null {
   const last = readings.at(-1);
   const [red, black] = [byId.get(last?.red ?? ''), byId.get(last?.black ?? '')];
@@ -101,8 +104,8 @@ function orderOf(belief: TraceBelief, value: ProbeValue, seconds: number): Probe
     ),
   ];
   const best = means
-    .filter((m) => m.tells.includes(' is ') && !m.tells.includes('hardly'))
-    .sort((a, b) => b.chance - a.chance)[0];
+    .filter((m) => m.chance >= WORTH_SAYING && m.tells.includes(' is ') && !m.tells.includes('hardly'))
+    .sort((x, y) => y.chance - x.chance)[0];
   const what =
     told.length > 1
       ? `tells ${told.slice(0, 2).join(' from ')}`

@@ -18,7 +18,7 @@ interface LineChartProps {
 
 const DASHES = ['solid', 'dashed', 'dotted', [8, 3, 2, 3], [2, 6]] as const;
 
-/** A few lines of chances over steps, told apart by their dashes, each with its name at its end. */
+/** A few lines of chances over steps, told apart by their dashes, those under the wanted level with their names. */
 export function LineChart({ label, names, rows, level }: LineChartProps) {
   const box = useRef<HTMLDivElement>(null);
   const theme = useTheme((s) => s.theme);
@@ -56,7 +56,13 @@ export function LineChart({ label, names, rows, level }: LineChartProps) {
           width: 2,
           type: DASHES[i % DASHES.length],
         },
-        endLabel: { show: true, formatter: names[i] ?? '', color: colour('--ink'), fontSize: 12 },
+        // Lines that have reached the level lie on each other; only those under it are named.
+        endLabel: {
+          show: (row.at(-1) ?? 0) < level,
+          formatter: names[i] ?? '',
+          color: colour('--ink'),
+          fontSize: 12,
+        },
         labelLayout: { moveOverlap: 'shiftY' },
         ...(i === 0
           ? {
