@@ -36,7 +36,7 @@ export interface TraceAdvice {
 }
 
 /** A probe that tells less than this is not worth the hand, bits. */
-const LEAST_BITS = 0.012;
+const LEAST_BITS = 0.02;
 
 /** An outcome less likely than this is not named in the reason. */
 const WORTH_SAYING = 0.12;
