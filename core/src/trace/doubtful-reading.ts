@@ -4,7 +4,7 @@ import type { TraceEvidence } from './groundwork';
 import { MARK } from './groundwork';
 import { CLASS_COUNT } from './outcome-class';
 import { slipChance } from './labels';
-import { acrossPart } from './signature';
+import { acrossPart } from './between-nets';
 
 /** A reading that does not fit the others. */
 export interface DoubtfulReading {

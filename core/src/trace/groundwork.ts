@@ -4,7 +4,7 @@ import { withSlips } from './labels';
 import { backgroundOf } from './landing-prior';
 import type { TraceMode } from './outcome-class';
 import { readingClass } from './outcome-class';
-import { acrossPart } from './signature';
+import { acrossPart } from './between-nets';
 import type { Orientation, TraceScene } from './trace-scene';
 
 /** A reading as the belief takes it in; points by their numbers in the scene. */

@@ -1,8 +1,10 @@
 import type { PinFunction } from '../connector/pin-function';
 import type { TraceMode } from './outcome-class';
 import { TRACE_MODES } from './outcome-class';
-import type { LinePaths, NetKind } from './signature';
-import { betweenNets, kindOf } from './signature';
+import type { NetKind } from './signature';
+import type { LinePaths } from './between-nets';
+import { kindOf } from './signature';
+import { betweenNets } from './between-nets';
 
 /** A net that a point may be on. */
 export interface Label {

@@ -1,20 +1,13 @@
-import { canProbe } from '../board/pad-state';
 import type { TraceBelief, WiredBelief } from './belief';
 import { groupOf, mixedOf } from './belief';
 import type { LineHypothesis } from './line-group';
-import type { TraceMode } from './outcome-class';
 import { CLASS_COUNT } from './outcome-class';
 import type { TargetBelief, TraceTarget } from './pin-belief';
 import { isLandingPoint, netChances } from './pin-belief';
-import { acrossPart } from './signature';
+import type { ProbeIdea } from './probe-ideas';
+import { ideasFor } from './probe-ideas';
+import { acrossPart } from './between-nets';
 import { withSlips } from './labels';
-
-/** A reading that could be taken next; points by their numbers in the scene. */
-export interface ProbeIdea {
-  readonly red: number;
-  readonly black: number;
-  readonly mode: TraceMode;
-}
 
 /** What would be believed of one place after each outcome. */
 export interface Watch {
@@ -71,83 +64,6 @@ function watchedOf(
     })),
     offered: ranked.map((r) => r.slice(0, OFFERED)),
   };
-}
-
-/** Readings worth weighing: pads and stubs against likely landings, those against ground, across their parts, against each other. */
-function ideasFor(
-  belief: TraceBelief,
-  open: readonly TargetBelief[],
-  offered: readonly (readonly number[])[],
-): ProbeIdea[] {
-  const { scene, ctx } = belief;
-  const ideas = new Map<string, ProbeIdea>();
-  const add = (red: number, black: number, mode: TraceMode): void => {
-    if (red < 0 || black < 0 || red === black) return;
-    const key =
-      mode === 'diode' ? `${red}>${black} d` : `${Math.min(red, black)} ${Math.max(red, black)} ${mode}`;
-    if (!ideas.has(key)) ideas.set(key, { red, black, mode });
-  };
-  const touchable = (pin: number): number[] =>
-    scene.points.flatMap((_, i) =>
-      scene.pinOf[i] === pin && (scene.roles[i] === 'pad' || scene.roles[i] === 'stub') ? [i] : [],
-    );
-  const ground = scene.points.findIndex(
-    (p) => p.owner === 'point' && ['pour', 'battery-minus'].includes(p.point.role),
-  );
-  const reference = ground >= 0 ? ground : scene.roles.findIndex((r) => r === 'reference');
-  const supplies = scene.points.flatMap((p, i) =>
-    p.owner === 'point' && p.point.role === 'other-supply' ? [i] : [],
-  );
-  // Any pad that is left tells which way round the board is wired, even one whose own line is settled.
-  if (scene.orientations.length > 1)
-    ctx.pins.forEach((_, pin) => {
-      for (const touch of touchable(pin)) {
-        add(touch, reference, 'continuity');
-        add(reference, touch, 'diode');
-        for (const places of offered) for (const place of places.slice(0, 2)) add(touch, place, 'continuity');
-      }
-    });
-  open.forEach(({ target }, k) => {
-    const places = offered[k] ?? [];
-    const supply = target.functions.includes('VBUS');
-    for (const pin of target.pins) {
-      const pad = scene.index.get(ctx.pins[pin]?.id ?? '') ?? -1;
-      for (const touch of touchable(pin)) {
-        add(touch, reference, 'continuity');
-        add(touch, reference, 'ohms');
-        add(reference, touch, 'diode');
-        for (const place of places) {
-          add(touch, place, 'continuity');
-          add(touch, place, 'ohms');
-        }
-      }
-      const state = ctx.pins[pin]?.pin.state;
-      if (state && !canProbe(state)) for (const place of places.slice(0, WATCHED)) add(pad, place, 'seen');
-    }
-    for (const place of places) {
-      add(place, reference, 'ohms');
-      add(reference, place, 'diode');
-      add(place, reference, 'continuity');
-      const partner = scene.partner[place] ?? -1;
-      add(place, partner, 'ohms');
-      if (scene.kinds[place] === 'diode') add(place, partner, 'diode');
-      if (supply && ['dual-diode', 'transistor'].includes(scene.kinds[place] ?? ''))
-        scene.points.forEach((_, other) => {
-          if (scene.component[other] !== scene.component[place]) return;
-          add(place, other, 'diode');
-          add(other, place, 'diode');
-        });
-      if (supply) for (const other of supplies) add(place, other, 'continuity');
-    }
-    for (const [n, a] of places.slice(0, WATCHED).entries())
-      for (const b of places.slice(n + 1, WATCHED)) {
-        add(a, b, 'ohms');
-        add(a, scene.partner[b] ?? -1, 'ohms');
-        add(scene.partner[a] ?? -1, b, 'ohms');
-      }
-    // A pair's lines are told apart at either of them, so the pads of all open targets meet each other's places above.
-  });
-  return [...ideas.values()];
 }
 
 /** Targets that hang on the same groups of lines, whichever way round the board is wired. */

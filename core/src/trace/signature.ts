@@ -1,8 +1,6 @@
-import type { ComponentKind } from '../board/board';
 import type { PinFunction } from '../connector/pin-function';
 import { functionGroup } from '../connector/pin-function';
-import type { OutcomeChances, Primitive } from './primitive';
-import { mixtureChances } from './primitive';
+import type { Primitive } from './primitive';
 
 /** What a net is, as far as tracing cares. `far` nets lie behind the first part of a line. */
 export type NetKind =
@@ -20,7 +18,7 @@ export type NetKind =
   | 'other'
   | 'alone';
 
-type Mixture = readonly (readonly [number, Primitive])[];
+export type Mixture = readonly (readonly [number, Primitive])[];
 
 /** One row of the signature table: what a meter meets between two kinds of net. */
 export interface SignatureRow {
@@ -31,17 +29,17 @@ export interface SignatureRow {
   readonly source: string;
 }
 
-const WIRE: Primitive = { way: 'wire' };
-const APART: Primitive = { way: 'apart' };
+export const A_WIRE: Primitive = { way: 'wire' };
+export const NOTHING_BETWEEN: Primitive = { way: 'apart' };
 const CLIMBS: Primitive = { way: 'climbs' };
-const ohms = (middle: number, spread: number): Primitive => ({ way: 'ohms', middle, spread });
-const up = (volts: number, spread: number, leak = 4e6): Primitive => ({
+export const ohmsAbout = (middle: number, spread: number): Primitive => ({ way: 'ohms', middle, spread });
+export const junctionUp = (volts: number, spread: number, leak = 4e6): Primitive => ({
   way: 'junction',
   volts,
   spread,
   leak,
 });
-const down = (volts: number, spread: number, leak = 4e6): Primitive => ({
+export const junctionDown = (volts: number, spread: number, leak = 4e6): Primitive => ({
   way: 'junction back',
   volts,
   spread,
@@ -57,11 +55,11 @@ export const SIGNATURES: readonly SignatureRow[] = [
   {
     between: ['ground', 'supply'],
     mixture: [
-      [0.6, up(0.52, 0.1, 2e5)],
+      [0.6, junctionUp(0.52, 0.1, 2e5)],
       [0.16, CLIMBS],
-      [0.06, APART],
-      [0.04, ohms(1, 0.9)],
-      [0.14, ohms(2e5, 1.8)],
+      [0.06, NOTHING_BETWEEN],
+      [0.04, ohmsAbout(1, 0.9)],
+      [0.14, ohmsAbout(2e5, 1.8)],
     ],
     shows: 'kilohms or a figure that climbs; 0.4 to 0.7 V with red on ground',
     source: COMMON,
@@ -69,10 +67,10 @@ export const SIGNATURES: readonly SignatureRow[] = [
   {
     between: ['ground', 'data'],
     mixture: [
-      [0.86, up(0.63, 0.09, 5e6)],
-      [0.06, APART],
-      [0.06, ohms(2e4, 1)],
-      [0.02, ohms(30, 1)],
+      [0.86, junctionUp(0.63, 0.09, 5e6)],
+      [0.06, NOTHING_BETWEEN],
+      [0.06, ohmsAbout(2e4, 1)],
+      [0.02, ohmsAbout(30, 1)],
     ],
     shows: 'megohms or OL; 0.5 to 0.75 V with red on ground, through the clamps of the chip',
     source: COMMON,
@@ -80,9 +78,9 @@ export const SIGNATURES: readonly SignatureRow[] = [
   {
     between: ['ground', 'configuration'],
     mixture: [
-      [0.93, ohms(5100, 0.05)],
-      [0.05, APART],
-      [0.02, WIRE],
+      [0.93, ohmsAbout(5100, 0.05)],
+      [0.05, NOTHING_BETWEEN],
+      [0.02, A_WIRE],
     ],
     shows: '5.1 kΩ either way round',
     source: 'USB Type-C specification, Rd of a device (from memory)',
@@ -90,9 +88,9 @@ export const SIGNATURES: readonly SignatureRow[] = [
   {
     between: ['ground', 'identity'],
     mixture: [
-      [0.84, APART],
-      [0.06, WIRE],
-      [0.1, up(0.62, 0.1)],
+      [0.84, NOTHING_BETWEEN],
+      [0.06, A_WIRE],
+      [0.1, junctionUp(0.62, 0.1)],
     ],
     shows: 'nothing: not connected in most devices',
     source: COMMON,
@@ -100,8 +98,8 @@ export const SIGNATURES: readonly SignatureRow[] = [
   {
     between: ['ground', 'sideband'],
     mixture: [
-      [0.9, APART],
-      [0.1, up(0.62, 0.1)],
+      [0.9, NOTHING_BETWEEN],
+      [0.1, junctionUp(0.62, 0.1)],
     ],
     shows: 'nothing as a rule',
     source: COMMON,
@@ -109,8 +107,8 @@ export const SIGNATURES: readonly SignatureRow[] = [
   {
     between: ['ground', 'superspeed'],
     mixture: [
-      [0.65, APART],
-      [0.35, up(0.62, 0.1)],
+      [0.65, NOTHING_BETWEEN],
+      [0.35, junctionUp(0.62, 0.1)],
     ],
     shows: 'OL: a capacitor stands in each line that sends',
     source: 'USB 3.x specification, AC coupling of the transmitter (from memory)',
@@ -118,10 +116,10 @@ export const SIGNATURES: readonly SignatureRow[] = [
   {
     between: ['ground', 'far supply'],
     mixture: [
-      [0.5, up(0.5, 0.1, 1.5e5)],
+      [0.5, junctionUp(0.5, 0.1, 1.5e5)],
       [0.32, CLIMBS],
-      [0.03, ohms(1, 0.9)],
-      [0.15, ohms(1e5, 1.8)],
+      [0.03, ohmsAbout(1, 0.9)],
+      [0.15, ohmsAbout(1e5, 1.8)],
     ],
     shows: 'as VBUS, with the larger capacitors',
     source: COMMON,
@@ -129,8 +127,8 @@ export const SIGNATURES: readonly SignatureRow[] = [
   {
     between: ['ground', 'far data'],
     mixture: [
-      [0.9, up(0.63, 0.09, 5e6)],
-      [0.1, APART],
+      [0.9, junctionUp(0.63, 0.09, 5e6)],
+      [0.1, NOTHING_BETWEEN],
     ],
     shows: 'as its line',
     source: COMMON,
@@ -139,9 +137,9 @@ export const SIGNATURES: readonly SignatureRow[] = [
     between: ['ground', 'other supply'],
     mixture: [
       [0.3, CLIMBS],
-      [0.3, up(0.5, 0.12, 2e5)],
-      [0.2, ohms(2e5, 1.8)],
-      [0.2, APART],
+      [0.3, junctionUp(0.5, 0.12, 2e5)],
+      [0.2, ohmsAbout(2e5, 1.8)],
+      [0.2, NOTHING_BETWEEN],
     ],
     shows: 'as any supply',
     source: COMMON,
@@ -149,10 +147,10 @@ export const SIGNATURES: readonly SignatureRow[] = [
   {
     between: ['ground', 'rail'],
     mixture: [
-      [0.4, up(0.5, 0.1, 1.2e4)],
+      [0.4, junctionUp(0.5, 0.1, 1.2e4)],
       [0.35, CLIMBS],
-      [0.2, ohms(1.2e4, 1)],
-      [0.05, ohms(30, 2)],
+      [0.2, ohmsAbout(1.2e4, 1)],
+      [0.05, ohmsAbout(30, 2)],
     ],
     shows: 'a few kilohms, climbing',
     source: COMMON,
@@ -160,11 +158,11 @@ export const SIGNATURES: readonly SignatureRow[] = [
   {
     between: ['ground', 'other'],
     mixture: [
-      [0.42, up(0.62, 0.1, 4e6)],
-      [0.3, APART],
-      [0.14, ohms(8e3, 1.1)],
-      [0.08, ohms(3e5, 1.5)],
-      [0.06, ohms(100, 2)],
+      [0.42, junctionUp(0.62, 0.1, 4e6)],
+      [0.3, NOTHING_BETWEEN],
+      [0.14, ohmsAbout(8e3, 1.1)],
+      [0.08, ohmsAbout(3e5, 1.5)],
+      [0.06, ohmsAbout(100, 2)],
     ],
     shows: 'anything',
     source: COMMON,
@@ -172,10 +170,10 @@ export const SIGNATURES: readonly SignatureRow[] = [
   {
     between: ['supply', 'far supply'],
     mixture: [
-      [0.55, ohms(0.42, 0.4)],
-      [0.3, up(0.2, 0.07, 5e4)],
-      [0.05, down(0.55, 0.1, 1e5)],
-      [0.1, ohms(1e5, 1.6)],
+      [0.55, ohmsAbout(0.42, 0.4)],
+      [0.3, junctionUp(0.2, 0.07, 5e4)],
+      [0.05, junctionDown(0.55, 0.1, 1e5)],
+      [0.1, ohmsAbout(1e5, 1.6)],
     ],
     shows: 'tenths of an ohm through a fuse, bead or coil; 0.15 to 0.35 V through a Schottky',
     source: COMMON,
@@ -183,9 +181,9 @@ export const SIGNATURES: readonly SignatureRow[] = [
   {
     between: ['data', 'far data'],
     mixture: [
-      [0.75, ohms(26, 0.2)],
-      [0.2, ohms(0.75, 0.4)],
-      [0.05, APART],
+      [0.75, ohmsAbout(26, 0.2)],
+      [0.2, ohmsAbout(0.75, 0.4)],
+      [0.05, NOTHING_BETWEEN],
     ],
     shows: '22, 27 or 33 Ω through the series resistor; under 1 Ω through a choke',
     source: 'series resistors of full-speed drivers (USB 2.0 specification, from memory); common practice',
@@ -193,10 +191,10 @@ export const SIGNATURES: readonly SignatureRow[] = [
   {
     between: ['data', 'data'],
     mixture: [
-      [0.5, APART],
-      [0.33, ohms(1e7, 1.3)],
-      [0.09, up(1.2, 0.3)],
-      [0.08, down(1.2, 0.3)],
+      [0.5, NOTHING_BETWEEN],
+      [0.33, ohmsAbout(1e7, 1.3)],
+      [0.09, junctionUp(1.2, 0.3)],
+      [0.08, junctionDown(1.2, 0.3)],
     ],
     shows: 'nothing between D+ and D-',
     source: COMMON,
@@ -204,9 +202,9 @@ export const SIGNATURES: readonly SignatureRow[] = [
   {
     between: ['data', 'rail'],
     mixture: [
-      [0.5, up(0.63, 0.1, 2e6)],
-      [0.12, ohms(1500, 0.06)],
-      [0.38, APART],
+      [0.5, junctionUp(0.63, 0.1, 2e6)],
+      [0.12, ohmsAbout(1500, 0.06)],
+      [0.38, NOTHING_BETWEEN],
     ],
     shows: 'a clamp to the rail; 1.5 kΩ where D+ is pulled up outside the chip',
     source: 'pull-up of a full-speed device (USB 2.0 specification, from memory)',
@@ -214,10 +212,10 @@ export const SIGNATURES: readonly SignatureRow[] = [
   {
     between: ['supply', 'rail'],
     mixture: [
-      [0.3, down(0.5, 0.12, 2e5)],
-      [0.25, up(0.2, 0.08, 5e4)],
-      [0.25, ohms(2e5, 1.5)],
-      [0.2, APART],
+      [0.3, junctionDown(0.5, 0.12, 2e5)],
+      [0.25, junctionUp(0.2, 0.08, 5e4)],
+      [0.25, ohmsAbout(2e5, 1.5)],
+      [0.2, NOTHING_BETWEEN],
     ],
     shows: 'a junction one way or the other',
     source: COMMON,
@@ -225,9 +223,9 @@ export const SIGNATURES: readonly SignatureRow[] = [
   {
     between: ['supply', 'other supply'],
     mixture: [
-      [0.5, ohms(4e5, 1.5)],
-      [0.4, APART],
-      [0.1, up(0.7, 0.3)],
+      [0.5, ohmsAbout(4e5, 1.5)],
+      [0.4, NOTHING_BETWEEN],
+      [0.1, junctionUp(0.7, 0.3)],
     ],
     shows: 'no ring: they meet only at the cathode of the dual diode',
     source: COMMON,
@@ -235,127 +233,18 @@ export const SIGNATURES: readonly SignatureRow[] = [
   {
     between: ['far supply', 'other supply'],
     mixture: [
-      [0.55, down(0.2, 0.08, 5e4)],
-      [0.3, ohms(2e5, 1.5)],
-      [0.15, APART],
+      [0.55, junctionDown(0.2, 0.08, 5e4)],
+      [0.3, ohmsAbout(2e5, 1.5)],
+      [0.15, NOTHING_BETWEEN],
     ],
     shows: '0.15 to 0.35 V from the other supply to the cathode',
     source: COMMON,
   },
 ];
 
-const ELSEWHERE: Mixture = [
-  [0.42, APART],
-  [0.32, ohms(2e6, 1.9)],
-  [0.09, up(0.65, 0.25)],
-  [0.09, down(0.65, 0.25)],
-  [0.03, ohms(40, 1.4)],
-  [0.05, ohms(5e3, 1.3)],
-];
-
-const flipped = (mixture: Mixture): Mixture =>
-  mixture.map(([w, p]) => {
-    if (p.way === 'junction') return [w, { ...p, way: 'junction back' }];
-    return p.way === 'junction back' ? [w, { ...p, way: 'junction' }] : [w, p];
-  });
-
 /** Kind of the net that a function's track runs on. */
 export function kindOf(f: PinFunction): NetKind {
   const group = functionGroup(f);
   if (group === 'audio' || group === 'unknown') return 'other';
   return group;
-}
-
-const BETWEEN: ReadonlyMap<string, OutcomeChances> = new Map(
-  SIGNATURES.flatMap(({ between: [a, b], mixture }) => [
-    [`${b}|${a}`, mixtureChances(flipped(mixture))] as const,
-    [`${a}|${b}`, mixtureChances(mixture)] as const,
-  ]),
-);
-const ELSEWHERE_CHANCES = mixtureChances(ELSEWHERE);
-const NOTHING_CHANCES = mixtureChances([[1, APART]]);
-const SAME_CHANCES = mixtureChances([[1, WIRE]]);
-
-/** Which parts that a line can run through are marked on the board; what is not marked may still be there, but seldom. */
-export interface LinePaths {
-  /** Fuse, bead, coil. */
-  readonly low: boolean;
-  readonly resistor: boolean;
-  readonly choke: boolean;
-  readonly junction: boolean;
-}
-const ALL_PATHS: LinePaths = { low: true, resistor: true, choke: true, junction: true };
-const UNMARKED = 0.06;
-
-/** What stands between a line and its far side, by the parts that are marked. */
-function throughLine(line: 'supply' | 'data', { low, resistor, choke, junction }: LinePaths): Mixture {
-  const if_ = (there: boolean, weight: number): number => weight * (there ? 1 : UNMARKED);
-  return line === 'supply'
-    ? [
-        [if_(low, 0.55), ohms(0.42, 0.4)],
-        [if_(junction, 0.3), up(0.2, 0.07, 5e4)],
-        [0.05, down(0.55, 0.1, 1e5)],
-        [0.12, ohms(1e5, 1.6)],
-      ]
-    : [
-        [if_(resistor, 0.75), ohms(26, 0.2)],
-        [if_(choke, 0.2), ohms(0.75, 0.4)],
-        [0.05, APART],
-      ];
-}
-
-/**
- * Chances of every outcome between two nets, red on the first.
- * @param same whether both points are on one net
- * @param linked whether one lies behind the first part of the other
- * @param through the parts a line may run through on this board
- */
-export function betweenNets(
-  red: NetKind,
-  black: NetKind,
-  same: boolean,
-  linked: boolean,
-  through: LinePaths = ALL_PATHS,
-): OutcomeChances {
-  if (red === 'alone' || black === 'alone') return NOTHING_CHANCES;
-  if (same) return SAME_CHANCES;
-  const far =
-    red.startsWith('far') !== black.startsWith('far') &&
-    red.replace('far ', '') === black.replace('far ', '');
-  if (far && !linked) return ELSEWHERE_CHANCES;
-  if (far) {
-    const mixture = throughLine(red.endsWith('supply') ? 'supply' : 'data', through);
-    return mixtureChances(red.startsWith('far') ? flipped(mixture) : mixture);
-  }
-  return BETWEEN.get(`${red}|${black}`) ?? ELSEWHERE_CHANCES;
-}
-
-/** What a reading across a part shows when the part has nothing to do with the port. */
-const ACROSS: ReadonlyMap<string, OutcomeChances> = new Map(
-  Object.entries({
-    resistor: [
-      [0.16, ohms(26, 0.35)],
-      [0.1, ohms(60, 0.6)],
-      [0.08, ohms(1500, 0.08)],
-      [0.1, ohms(5100, 0.06)],
-      [0.4, ohms(9e3, 1.3)],
-      [0.1, ohms(1e5, 1)],
-      [0.06, ohms(1e6, 1.2)],
-    ],
-    low: [
-      [0.96, ohms(0.4, 0.5)],
-      [0.04, APART],
-    ],
-    diode: [
-      [0.62, up(0.2, 0.07, 5e4)],
-      [0.2, up(0.55, 0.1)],
-      [0.1, down(0.55, 0.1)],
-      [0.08, APART],
-    ],
-  } satisfies Record<string, Mixture>).map(([kind, mixture]) => [kind, mixtureChances(mixture)]),
-);
-
-/** Chances across a part's own two ends, red on its first, for a part of no line; `null` where its kind says nothing. */
-export function acrossPart(kind: ComponentKind): OutcomeChances | null {
-  return ACROSS.get(['fuse', 'bead', 'inductor', 'choke'].includes(kind) ? 'low' : kind) ?? null;
 }

@@ -19,7 +19,8 @@ import { probeKey } from './probe-order';
 import { traceContext } from './trace-context';
 import { traceReport } from './trace-report';
 import { labelSet } from './labels';
-import { acrossPart, betweenNets, SIGNATURES } from './signature';
+import { SIGNATURES } from './signature';
+import { acrossPart, betweenNets } from './between-nets';
 import { CLASS_COUNT, classWords, readingClass, TRACE_MODES } from './outcome-class';
 import { normalBelow } from './primitive';
 

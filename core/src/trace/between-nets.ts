@@ -1,0 +1,115 @@
+import type { ComponentKind } from '../board/board';
+import type { OutcomeChances } from './primitive';
+import { mixtureChances } from './primitive';
+import type { Mixture, NetKind } from './signature';
+import { A_WIRE, junctionDown, junctionUp, NOTHING_BETWEEN, ohmsAbout, SIGNATURES } from './signature';
+
+/** Two nets that have nothing to do with each other. */
+const ELSEWHERE: Mixture = [
+  [0.42, NOTHING_BETWEEN],
+  [0.32, ohmsAbout(2e6, 1.9)],
+  [0.09, junctionUp(0.65, 0.25)],
+  [0.09, junctionDown(0.65, 0.25)],
+  [0.03, ohmsAbout(40, 1.4)],
+  [0.05, ohmsAbout(5e3, 1.3)],
+];
+
+const flipped = (mixture: Mixture): Mixture =>
+  mixture.map(([w, p]) => {
+    if (p.way === 'junction') return [w, { ...p, way: 'junction back' }];
+    return p.way === 'junction back' ? [w, { ...p, way: 'junction' }] : [w, p];
+  });
+
+const BETWEEN: ReadonlyMap<string, OutcomeChances> = new Map(
+  SIGNATURES.flatMap(({ between: [a, b], mixture }) => [
+    [`${b}|${a}`, mixtureChances(flipped(mixture))] as const,
+    [`${a}|${b}`, mixtureChances(mixture)] as const,
+  ]),
+);
+const ELSEWHERE_CHANCES = mixtureChances(ELSEWHERE);
+const NOTHING_CHANCES = mixtureChances([[1, NOTHING_BETWEEN]]);
+const SAME_CHANCES = mixtureChances([[1, A_WIRE]]);
+
+/** Which parts that a line can run through are marked on the board; what is not marked may still be there, but seldom. */
+export interface LinePaths {
+  /** Fuse, bead, coil. */
+  readonly low: boolean;
+  readonly resistor: boolean;
+  readonly choke: boolean;
+  readonly junction: boolean;
+}
+const ALL_PATHS: LinePaths = { low: true, resistor: true, choke: true, junction: true };
+const UNMARKED = 0.06;
+
+/** What stands between a line and its far side, by the parts that are marked. */
+function throughLine(line: 'supply' | 'data', { low, resistor, choke, junction }: LinePaths): Mixture {
+  const if_ = (there: boolean, weight: number): number => weight * (there ? 1 : UNMARKED);
+  return line === 'supply'
+    ? [
+        [if_(low, 0.55), ohmsAbout(0.42, 0.4)],
+        [if_(junction, 0.3), junctionUp(0.2, 0.07, 5e4)],
+        [0.05, junctionDown(0.55, 0.1, 1e5)],
+        [0.12, ohmsAbout(1e5, 1.6)],
+      ]
+    : [
+        [if_(resistor, 0.75), ohmsAbout(26, 0.2)],
+        [if_(choke, 0.2), ohmsAbout(0.75, 0.4)],
+        [0.05, NOTHING_BETWEEN],
+      ];
+}
+
+/**
+ * Chances of every outcome between two nets, red on the first.
+ * @param same whether both points are on one net
+ * @param linked whether one lies behind the first part of the other
+ * @param through the parts a line may run through on this board
+ */
+export function betweenNets(
+  red: NetKind,
+  black: NetKind,
+  same: boolean,
+  linked: boolean,
+  through: LinePaths = ALL_PATHS,
+): OutcomeChances {
+  if (red === 'alone' || black === 'alone') return NOTHING_CHANCES;
+  if (same) return SAME_CHANCES;
+  const far =
+    red.startsWith('far') !== black.startsWith('far') &&
+    red.replace('far ', '') === black.replace('far ', '');
+  if (far && !linked) return ELSEWHERE_CHANCES;
+  if (far) {
+    const mixture = throughLine(red.endsWith('supply') ? 'supply' : 'data', through);
+    return mixtureChances(red.startsWith('far') ? flipped(mixture) : mixture);
+  }
+  return BETWEEN.get(`${red}|${black}`) ?? ELSEWHERE_CHANCES;
+}
+
+/** What a reading across a part shows when the part has nothing to do with the port. */
+const ACROSS: ReadonlyMap<string, OutcomeChances> = new Map(
+  Object.entries({
+    resistor: [
+      [0.16, ohmsAbout(26, 0.35)],
+      [0.1, ohmsAbout(60, 0.6)],
+      [0.08, ohmsAbout(1500, 0.08)],
+      [0.1, ohmsAbout(5100, 0.06)],
+      [0.4, ohmsAbout(9e3, 1.3)],
+      [0.1, ohmsAbout(1e5, 1)],
+      [0.06, ohmsAbout(1e6, 1.2)],
+    ],
+    low: [
+      [0.96, ohmsAbout(0.4, 0.5)],
+      [0.04, NOTHING_BETWEEN],
+    ],
+    diode: [
+      [0.62, junctionUp(0.2, 0.07, 5e4)],
+      [0.2, junctionUp(0.55, 0.1)],
+      [0.1, junctionDown(0.55, 0.1)],
+      [0.08, NOTHING_BETWEEN],
+    ],
+  } satisfies Record<string, Mixture>).map(([kind, mixture]) => [kind, mixtureChances(mixture)]),
+);
+
+/** Chances across a part's own two ends, red on its first, for a part of no line; `null` where its kind says nothing. */
+export function acrossPart(kind: ComponentKind): OutcomeChances | null {
+  return ACROSS.get(['fuse', 'bead', 'inductor', 'choke'].includes(kind) ? 'low' : kind) ?? null;
+}
