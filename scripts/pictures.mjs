@@ -1,4 +1,5 @@
 // npm run pictures: one PNG of each main view from fresh demo data into docs/screenshots. With names, only those; --to DIR elsewhere.
+import { spawn } from 'node:child_process';
 import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -13,10 +14,26 @@ ensureBuilt();
 const { chromium } = await import('@playwright/test');
 const home = mkdtempSync(join(tmpdir(), 'zebbit-pictures-'));
 const { url, server } = await serve({ home, port: 4181 });
-must(process.execPath, ['demo/dist/load.js', url]);
+const meter = spawn(process.execPath, ['demo/dist/meter.js', '0'], { stdio: ['pipe', 'pipe', 'inherit'] });
+const meterPort = await new Promise((resolve) => meter.stdout.once('data', (text) => resolve(Number(text))));
+must(process.execPath, ['demo/dist/load.js', url, String(meterPort)]);
+await fetch(`${url}/api/instruments/meter`, {
+  method: 'PUT',
+  headers: { 'content-type': 'application/json' },
+  body: JSON.stringify({ host: '127.0.0.1', port: meterPort }),
+});
 const jobs = await fetch(`${url}/api/jobs`).then((r) => r.json());
 const idOf = (word) => jobs.find((j) => j.name.includes(word)).id;
-const [guide, speaker, stick, lamp] = ['guide', 'speaker', 'stick', 'lamp'].map(idOf);
+const [guide, second, speaker, stick, lamp] = ['guide 14', 'guide 9', 'speaker', 'stick', 'lamp'].map(idOf);
+
+/** Takes what the meter on the wire shows, so many times. */
+async function probe(page, times) {
+  for (let i = 1; i <= times; i += 1) {
+    await page.getByRole('status', { name: 'Live meter' }).waitFor();
+    await page.keyboard.press('Space');
+    await page.getByText(new RegExp(`\\b${i} readings`)).waitFor();
+  }
+}
 
 /** Each view: its address, and what is done on it before the picture. */
 const VIEWS = {
@@ -56,7 +73,20 @@ const VIEWS = {
       await page.getByText('show the error over the plate').click();
     },
   ],
-  trace: [`/jobs/${stick}/trace`],
+  trace: [`/jobs/${second}/trace`, (page) => probe(page, 5)],
+  'trace-sure': [
+    `/jobs/${second}/trace`,
+    (page) => page.getByRole('region', { name: 'How sure' }).evaluate((e) => e.scrollIntoView()),
+  ],
+  'trace-hunt': [
+    `/jobs/${speaker}/trace`,
+    async (page) => {
+      await page.getByRole('button', { name: 'Hunt for a short' }).click();
+      await page
+        .getByRole('region', { name: 'What pulls it down' })
+        .evaluate((e) => e.scrollIntoView({ block: 'center' }));
+    },
+  ],
   'trace-night': [
     `/jobs/${stick}/trace`,
     (page) => page.locator('header').getByRole('button', { name: /night/ }).click(),
@@ -96,4 +126,5 @@ for (const [name, [path, act]] of Object.entries(VIEWS)) {
 await browser.close();
 server.removeAllListeners('exit');
 server.kill();
+meter.kill();
 rmSync(home, { recursive: true, force: true });

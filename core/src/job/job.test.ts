@@ -112,6 +112,11 @@ describe('the next move follows the job', () => {
     expect(move.title).toMatch(title);
     expect(move.why).not.toBe('');
   });
+  it('waits for the part that was found short, by its marking', () => {
+    const hunt = { entries: [], marking: '107 6K', waiting: true };
+    const record: JobRecord = { ...looked, rebuild: { ...looked.rebuild, hunt } };
+    expect(nextMove(jobView(record))).toMatchObject({ tone: 'wait', why: '107 6K' });
+  });
   it('a stop gate comes before everything else of its station', () => {
     const move = nextMove(jobView({ ...takenIn, intake: { ...takenIn.intake, traits: ['mains'] } }));
     expect(move).toMatchObject({ station: 'take-in', tone: 'stop' });

@@ -238,5 +238,13 @@ export function stationMove(view: JobView, station: Station): NextMove {
 
 /** The job's one next move: that of its present station. */
 export function nextMove(view: JobView): NextMove {
-  return stationMove(view, presentStation(view));
+  const station = presentStation(view);
+  const { waiting, marking } = view.record.rebuild.hunt;
+  // A part that was found short is waited for, whatever else could be done meanwhile.
+  if (waiting && !view.record.closing.handedBack)
+    return {
+      station,
+      ...move('Wait for the part', marking || 'The part that pulled the supply down.', 'wait'),
+    };
+  return stationMove(view, station);
 }

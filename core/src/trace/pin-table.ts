@@ -46,6 +46,11 @@ function functionClash(ctx: TraceContext, pin: PinPoint): string[] {
   });
 }
 
+/** Whether a reading was taken at a pin or at its landing: what an inference rests on first of all. */
+function touches({ red, black }: Reading, pinId: string, landingId: string): boolean {
+  return [pinId, landingId].some((id) => id === red || id === black);
+}
+
 /** What a wire to the landing would join that must stay apart: another supply, or the net of another pin. */
 function landingClash(ctx: TraceContext, pin: PinPoint, landing: Landing): string[] {
   if (isGroundPin(pin.pin)) return [];
@@ -88,6 +93,7 @@ function reportPin(ctx: TraceContext, pin: PinPoint, believed: TargetBelief | nu
       ? ctx.report.netOf.get(landing.pointId)
       : undefined;
   const restIds = new Set([...(net?.readings ?? []), ...(landingNet?.readings ?? [])]);
+  const inferred = landing !== null && believed?.status === 'sure' && restIds.size === 0;
   const fromReadings = ctx.report.contradictions
     .filter((c) => net?.points.includes(c.reading.red) === true)
     .map((c) => {
@@ -100,7 +106,7 @@ function reportPin(ctx: TraceContext, pin: PinPoint, believed: TargetBelief | nu
     pin,
     landing,
     believed,
-    rests: ctx.readings.filter((r) => restIds.has(r.id)),
+    rests: ctx.readings.filter((r) => restIds.has(r.id) || (inferred && touches(r, pin.id, landing.pointId))),
     contradictions: [
       ...supplyClash(ctx, pin),
       ...functionClash(ctx, pin),
