@@ -2,7 +2,7 @@
 import { spawn } from 'node:child_process';
 import { rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { homeFolder, readArguments, serve } from './serve.mjs';
+import { askOnce, homeFolder, readArguments, serve } from './serve.mjs';
 import { ensureBuilt, ensureInstalled, run } from './set-up.mjs';
 
 const { port, reset, lan } = readArguments(['--reset', '--lan']);
@@ -16,7 +16,7 @@ const meter = spawn(process.execPath, ['demo/dist/meter.js', '0', join(home, 'st
 });
 const meterPort = await new Promise((resolve) => meter.stdout.once('data', (text) => resolve(Number(text))));
 server.on('exit', () => meter.kill());
-const jobs = await fetch(`${url}/api/jobs`).then((r) => r.json());
+const jobs = await askOnce(`${url}/api/jobs`).then((r) => r.json());
 if (jobs.length === 0) {
   console.log('Loading the demo data…');
   if (run(process.execPath, ['demo/dist/load.js', url, String(meterPort)]) !== 0) {
@@ -24,11 +24,7 @@ if (jobs.length === 0) {
     process.exit(1);
   }
 }
-await fetch(`${url}/api/instruments/meter`, {
-  method: 'PUT',
-  headers: { 'content-type': 'application/json' },
-  body: JSON.stringify({ host: '127.0.0.1', port: meterPort }),
-});
+await askOnce(`${url}/api/instruments/meter`, { host: '127.0.0.1', port: meterPort });
 console.log(
   `\nZebbit with demo data: ${url}\nData in ${home}. Stop with Ctrl+C; start over with: npm run demo -- --reset`,
 );

@@ -3,7 +3,7 @@ import { spawn } from 'node:child_process';
 import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { serve } from './serve.mjs';
+import { askOnce, serve } from './serve.mjs';
 import { ensureBuilt, ensureDebian, ensureInstalled, must } from './set-up.mjs';
 
 const args = process.argv.slice(2);
@@ -17,12 +17,8 @@ const { url, server } = await serve({ home, port: 4181 });
 const meter = spawn(process.execPath, ['demo/dist/meter.js', '0'], { stdio: ['pipe', 'pipe', 'inherit'] });
 const meterPort = await new Promise((resolve) => meter.stdout.once('data', (text) => resolve(Number(text))));
 must(process.execPath, ['demo/dist/load.js', url, String(meterPort)]);
-await fetch(`${url}/api/instruments/meter`, {
-  method: 'PUT',
-  headers: { 'content-type': 'application/json' },
-  body: JSON.stringify({ host: '127.0.0.1', port: meterPort }),
-});
-const jobs = await fetch(`${url}/api/jobs`).then((r) => r.json());
+await askOnce(`${url}/api/instruments/meter`, { host: '127.0.0.1', port: meterPort });
+const jobs = await askOnce(`${url}/api/jobs`).then((r) => r.json());
 const idOf = (word) => jobs.find((j) => j.name.includes(word)).id;
 const [guide, second, speaker, stick, lamp] = ['guide 14', 'guide 9', 'speaker', 'stick', 'lamp'].map(idOf);
 
@@ -117,7 +113,9 @@ for (const [name, [path, act]] of Object.entries(VIEWS)) {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, colorScheme: 'light' });
   page.on('console', (m) => m.type() === 'error' && console.error(`${name}: ${m.text()}`));
   page.on('pageerror', (e) => console.error(`${name}: ${e.message}`));
-  await page.goto(url + path, { waitUntil: 'networkidle' });
+  await page.goto(url + path, { waitUntil: 'load' });
+  await page.locator('main, h1').first().waitFor();
+  await page.waitForTimeout(1200);
   await act?.(page);
   await page.waitForTimeout(350);
   await page.screenshot({ path: join(to, `${name}.png`) });

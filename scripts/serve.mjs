@@ -29,6 +29,12 @@ export function stop(message) {
   process.exit(2);
 }
 
+/** A question on a connection of its own: one that was kept open may be closed while a loader blocks this process. */
+export function askOnce(address, body = null) {
+  const headers = { connection: 'close', 'content-type': 'application/json' };
+  return fetch(address, body === null ? { headers } : { method: 'PUT', headers, body: JSON.stringify(body) });
+}
+
 /** Starts the server on a folder and a port; resolves with its address once it answers. */
 export async function serve({ home, port, lan = false }) {
   const server = spawn(process.execPath, ['--enable-source-maps', join(ROOT, 'server/dist/main.js')], {
@@ -50,7 +56,7 @@ export async function serve({ home, port, lan = false }) {
   for (let tries = 0; tries < 150; tries += 1) {
     if (ended !== null)
       stop(`The server ended with ${ended}. Is port ${port} in use? Try -- --port ${port + 1}`);
-    const ok = await fetch(`${url}/api/health`).then(
+    const ok = await askOnce(`${url}/api/health`).then(
       (r) => r.ok,
       () => false,
     );
