@@ -126,3 +126,5 @@ server.removeAllListeners('exit');
 server.kill();
 meter.kill();
 rmSync(home, { recursive: true, force: true });
+// What was started here is over; nothing is waited for.
+process.exit(0);
