@@ -163,7 +163,7 @@ export { SHORT_OHMS, railOhms, huntChances } from './shorts/hunt-chances';
 export type { HuntResult, Hunt } from './shorts/hunt-chances';
 export { EMPTY_HUNT, SHORTED_OHMS, huntOf, looksShorted } from './shorts/hunt-record';
 export type { HuntEntry, HuntRecord } from './shorts/hunt-record';
-export { liftingSeconds, huntReport, isHuntAction } from './shorts/hunt';
+export { liftingSeconds, huntReport } from './shorts/hunt';
 export type { HuntStep, HuntReport } from './shorts/hunt';
 export { SUSPECT_KINDS, SUSPECT_WORDS, SUSPECT_SHARES, HUNT_ACTIONS, LOOK_SECONDS, UNPLUG_SECONDS, MEASURE_SECONDS, LIFT_SECONDS, SCAR_WHEN_FAILED, SCAR_WHEN_SOUND } from './shorts/suspect';
 export type { SuspectKind, HuntAction, Suspect, RailLink } from './shorts/suspect';

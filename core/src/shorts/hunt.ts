@@ -2,7 +2,6 @@ import type { Hunt, HuntResult } from './hunt-chances';
 import { huntChances, railOhms, SHORT_OHMS } from './hunt-chances';
 import type { HuntAction, Suspect } from './suspect';
 import {
-  HUNT_ACTIONS,
   LIFT_SECONDS,
   LOOK_SECONDS,
   MEASURE_SECONDS,
@@ -124,7 +123,7 @@ function words(
     case 'unplug':
       return {
         title: 'Take off whatever unplugs, measure again',
-        why: `It costs nothing and rules out all of it; on average it saves ${minutes} of lifting.`,
+        why: `It costs next to nothing and rules out all of it${saves > 0 ? `; on average it saves ${minutes} of lifting` : ''}.`,
       };
     case 'measure':
       return {
@@ -173,6 +172,7 @@ export function huntReport(hunt: Hunt): HuntReport {
   if (found !== null) return { chances: [...chances], found, next: null };
   const now = liftingSeconds(suspects, chances);
   let best: { action: HuntAction; target: string; worth: number } | null = null;
+  let saves = 0;
   for (const { action, target } of steps(hunt)) {
     if (action === 'lift') continue;
     const after = branches(hunt, chances, action, target).reduce(
@@ -183,7 +183,10 @@ export function huntReport(hunt: Hunt): HuntReport {
       0,
     );
     const worth = now - after - secondsOf(action, undefined);
-    if (worth > 0 && worth > (best?.worth ?? 0)) best = { action, target, worth };
+    if (worth > 0 && worth > (best?.worth ?? 0)) {
+      best = { action, target, worth };
+      saves = worth;
+    }
   }
   if (!best) {
     // Unplugging is the lifting of all that is plugged.
@@ -202,7 +205,6 @@ export function huntReport(hunt: Hunt): HuntReport {
   }
   if (!best) return { chances: [...chances], found: null, next: null };
   const { action, target } = best;
-  const saves = action === 'lift' ? 0 : best.worth;
   return {
     chances: [...chances],
     found: null,
@@ -216,9 +218,4 @@ export function huntReport(hunt: Hunt): HuntReport {
       ),
     },
   };
-}
-
-/** Whether an action is one that a hunt knows. */
-export function isHuntAction(word: string): word is HuntAction {
-  return (HUNT_ACTIONS as readonly string[]).includes(word);
 }

@@ -56,6 +56,9 @@ export function describeLanding(
     }
     if (component.kind === 'choke' || component.kind === 'esd-array')
       return { rank: 1, why: `port side of the ${component.kind}` };
+    // A resistor whose ohms nobody knows yet may well be the one in line.
+    if (component.kind === 'resistor' && value === null)
+      return { rank: 1, why: `first part on its line: ${component.name}, not measured` };
     return { rank: 2, why: `straight to ${component.name}` };
   }
   if (group === 'configuration') {

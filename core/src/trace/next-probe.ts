@@ -146,6 +146,12 @@ function repeatOf(belief: TraceBelief, doubt: DoubtfulReading, hands: ProbeHands
   };
 }
 
+/** How often a pair was read in a mode: what was repeated once is for the person to judge, not to be asked for ever. */
+function timesAsked({ readings }: TraceContext, { red, black, mode }: ProbeOrder): number {
+  const key = probeKey(red, black, mode);
+  return readings.filter((r) => probeKey(r.red, r.black, r.mode) === key).length;
+}
+
 /**
  * All that tracing has to say after the readings so far: where each group of pins goes and how sure, which readings do not fit, and the
  * next probe, by information per second of handling. The same reading is not asked twice, save one that is in doubt.
@@ -165,7 +171,7 @@ export function traceAdvice(
   const doubtful = doubtfulReadings(belief);
   const repeat = doubtful
     .map((d) => repeatOf(belief, d, hands))
-    .find((o) => o && !skipped.has(probeKey(o.red, o.black, o.mode)));
+    .find((o) => o && !skipped.has(probeKey(o.red, o.black, o.mode)) && timesAsked(ctx, o) < 2);
   const open = targets.filter((t) => t.status === 'unsure');
   if (open.length === 0) return { belief, targets, doubtful, order: null };
   if (repeat) return { belief, targets, doubtful, order: repeat };

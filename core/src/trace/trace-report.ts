@@ -1,6 +1,6 @@
 import type { Board } from '../board/board';
 import type { Reading } from '../board/reading';
-import { traceBelief } from './belief';
+import { traceBelief, USUAL_BELIEF } from './belief';
 import type { TargetBelief } from './pin-belief';
 import { targetBelief, traceTargets } from './pin-belief';
 import type { PinRowReport } from './pin-table';
@@ -17,15 +17,19 @@ export interface TraceReport {
   readonly pins: readonly PinRowReport[];
 }
 
-/** @param sureAt chance from which a landing is sure enough */
+/**
+ * @param sureAt chance from which a landing is sure enough
+ * @param optional whether lines that the device can do without are believed about too
+ */
 export function traceReport(
   board: Board,
   readings: readonly Reading[],
   sureAt: number = USUAL_WISH.sureAt,
+  optional: boolean = USUAL_WISH.optional,
 ): TraceReport {
   const context = traceContext(board, readings);
   const begun = context.readings.length > 0 && context.pins.length > 0;
-  const belief = begun ? traceBelief(context) : null;
+  const belief = begun ? traceBelief(context, { ...USUAL_BELIEF, optional }) : null;
   const believed = belief ? traceTargets(belief).map((t) => targetBelief(belief, t, sureAt)) : [];
   return { context, believed, pins: pinTable(context, believed) };
 }

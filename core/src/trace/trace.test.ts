@@ -243,6 +243,33 @@ describe('the belief', () => {
     expect(named).toContain(slipped.id);
     expect(advice.order?.purpose).toBe('repeat');
   });
+  it('a reading that was repeated is not asked a third time', () => {
+    const sound = microBoard([], [4, 5.5, 7, 11, 13]);
+    const wires = [
+      testReading('row1.3', 'R2.1', 0.2),
+      testReading('row1.2', 'R1.1', 0.2),
+      testReading('row1.5', 'pour', 'beep'),
+    ];
+    const clash = [...wires, testReading('row1.3', 'R1.1', 0.2), testReading('row1.2', 'row1.3', 'OL')];
+    const readings = [...clash];
+    for (let i = 0; i < 8; i += 1) {
+      const { order } = traceAdvice(traceContext(sound, readings));
+      if (order?.purpose !== 'repeat') break;
+      const same = readings.filter(
+        (r) => probeKey(r.red, r.black, r.mode) === probeKey(order.red, order.black, order.mode),
+      );
+      expect(same).toHaveLength(1);
+      readings.push({ ...testReading(order.red, order.black, 'OL'), mode: order.mode });
+    }
+    expect(readings.length).toBeGreaterThan(clash.length);
+  });
+  it('lines that the device can do without are believed about only when asked for', () => {
+    const ctx = [testReading('row1.4', 'R3.1', 0.2)];
+    const asked = traceReport(microBoard([], [4, 5.5, 7, 11, 13]), ctx, 0.97, true);
+    const plain = traceReport(microBoard([], [4, 5.5, 7, 11, 13]), ctx, 0.97);
+    expect(asked.pins[3]?.believed).not.toBeNull();
+    expect(plain.believed.length).toBeLessThan(asked.believed.length);
+  });
   it('refuses what is no chance', () => {
     const ctx = traceContext(board, []);
     expect(() => traceBelief(ctx, { ...USUAL_BELIEF, slipRate: 0 })).toThrow(/slip rate/);

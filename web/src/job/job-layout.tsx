@@ -16,6 +16,7 @@ import { JobContext } from './job-context';
 import { KeysDialog } from './keys-dialog';
 import { Ledge } from './ledge';
 import { StationRail } from './station-rail';
+import { useProbe } from './trace/probe-store';
 
 /** Loads the job, then puts it on the desk. */
 export function JobLayout() {
@@ -31,10 +32,11 @@ function JobFrame({ bundle }: { readonly bundle: JobBundle }) {
   const { readings, results } = bundle;
   const workshop = useWorkshop().data?.workshop ?? NEW_WORKSHOP;
   const { sureAt } = workshop.record;
+  const optional = useProbe((s) => s.optional);
   // The belief behind tracing is weighed only when the board or a reading changed, not at every stroke of a key.
   const traced = useMemo(
-    () => traceReport(documents.board, readings, sureAt),
-    [documents.board, readings, sureAt],
+    () => traceReport(documents.board, readings, sureAt, optional),
+    [documents.board, readings, sureAt, optional],
   );
   const view = useMemo(
     () => jobView({ ...documents, readings, results }, workshop, traced),

@@ -56,6 +56,9 @@ const KEYS: readonly (readonly [string, readonly (readonly [string, string])[]])
       ['/', 'swap leads'],
       ['*', 'skip this probe'],
       ['.', 'the meter’s next mode, while nothing is typed'],
+      ['C Enter', 'the figure climbs: a large capacitor fills'],
+      ['⌫', 'strike the last reading out, while nothing is typed'],
+      ['Space', 'take what the meter on the wire shows'],
     ],
   ],
   [

@@ -22,7 +22,7 @@ export function HuntPart() {
   const shorted = looksShorted(view.trace);
   const offered =
     shorted || record.entries.length > 0 || intake.symptoms.includes('pulls-charger-down') || wanted;
-  if (view.pins.length === 0) return null;
+  if (view.pins.length === 0 || !view.battery.open) return null;
   if (!offered) {
     return (
       <SlipPart title="Shorted?">
@@ -57,7 +57,7 @@ export function HuntPart() {
           <p className="text-[19px] leading-tight font-semibold">It was {culprit.label}</p>
           <TextField
             label="What is printed on it"
-            hint="Or its size and where it sits; the replacement is looked for by this."
+            hint="Or its size and where it sits. It stays with the job, for the order."
             value={record.marking}
             onCommit={(text) =>
               edit('rebuild', (draft) => {

@@ -1,10 +1,11 @@
+import { readMeterLine } from '@zebbit/core';
 import { useEffect } from 'react';
 import { useQueryClient } from '@tanstack/react-query';
 import { askMeter, useMeterState } from '../../api/instruments';
 import { queryKeys } from '../../api/query-keys';
 import { useJob } from '../job-context';
 import { useMeter } from './meter-store';
-import { serialReading, useSerialMeter } from './serial-meter';
+import { useSerialMeter } from './serial-meter';
 import type { Pair } from './use-pair';
 
 /** How often the meter is looked at, ms. */
@@ -27,7 +28,7 @@ export function useLiveMeter({ red, black, mode }: Pair): void {
       show(null, trouble);
       return;
     }
-    const entry = serialReading(line, mode);
+    const entry = readMeterLine(line, mode);
     show(entry.ok ? { red: a, black: b, mode, shown: entry.shown } : null, entry.ok ? null : entry.message);
   }, [line, trouble, a, b, mode, show]);
 

@@ -1,5 +1,3 @@
-import type { MeterMode } from '@zebbit/core';
-import { readMeterLine } from '@zebbit/core';
 import { create } from 'zustand';
 
 /** The little of Web Serial that is used here; not every browser has it. */
@@ -78,9 +76,4 @@ export async function follow(port: SerialPort, show: (line: string) => void): Pr
   }
   reader.releaseLock();
   await port.close();
-}
-
-/** What the last line means in a mode. */
-export function serialReading(line: string, mode: MeterMode): ReturnType<typeof readMeterLine> {
-  return readMeterLine(line, mode);
 }

@@ -81,7 +81,17 @@ export function Trace() {
 function Gate() {
   const { view, bundle } = useJob();
   const { skipped, unskip } = useProbe();
-  const move = stationMove(view, 'trace');
+  const open = view.pins.filter((p) => p.status === 'open');
+  const own = stationMove(view, 'trace');
+  // Here it is known that no probe is left that is worth the hand.
+  const move =
+    view.battery.open && open.length > 0 && own.tone === 'move'
+      ? {
+          ...own,
+          title: `No more to ask for ${[...new Set(open.map((p) => p.pin.pin.function))].join(', ')}`,
+          why: 'The likeliest places stand in the table. Add a part near the stub under Look over, or follow the track under the magnifier.',
+        }
+      : own;
   return (
     <SlipMove move={move}>
       {!view.battery.open && move.tone === 'stop' && (
