@@ -80,9 +80,8 @@ function tells(
       ? `${name} goes nowhere, ${percent(most.after)}`
       : `${name} does go somewhere, ${percent(1 - most.after)}`;
   const place = belief.scene.points[most.w.point]?.label ?? '';
-  return most.after >= most.w.now
-    ? `${place} is ${name}, ${percent(most.after)}`
-    : `${place} is hardly ${name}: ${percent(most.after)}`;
+  if (most.after < most.w.now) return `${place} is hardly ${name}: ${percent(most.after)}`;
+  return `${place} ${most.after >= 0.5 ? 'is' : 'may be'} ${name}, ${percent(most.after)}`;
 }
 
 function orderOf(belief: TraceBelief, value: ProbeValue, seconds: number): ProbeOrder {
