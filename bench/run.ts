@@ -1,6 +1,7 @@
 import { isMainThread } from 'node:worker_threads';
 import { benchCircuit } from './circuit';
 import { benchInquiry } from './inquiry';
+import { benchMatch, seedsOfTwenty } from './match';
 import { benchPhoto, benchPhotoSpeed } from './photo';
 import { benchPlate } from './plate';
 import { benchNets } from './nets';
@@ -32,6 +33,7 @@ async function run(): Promise<void> {
     );
   });
   await part('shorts', () => benchShorts(boardSeeds(fresh, 1000)));
+  await part('match', () => benchMatch(seedsOfTwenty, fresh));
   await part('photo', async () => {
     await benchPhotoSpeed(fresh);
     await benchPhoto([1, 2, 4, fresh]);

@@ -1,5 +1,6 @@
 import type { ConnectorFamily } from '../connector/family';
 import type { PinFunction } from '../connector/pin-function';
+import type { Oblong } from '../geometry/oblong';
 import type { PhotoMeasure } from '../geometry/photo-measure';
 import type { BoardPoint } from '../geometry/point';
 import type { PadState } from './pad-state';
@@ -52,11 +53,7 @@ export const LEG_FIXINGS = ['through-hole', 'surface', 'peg'] as const;
 export type LegFixing = (typeof LEG_FIXINGS)[number];
 
 /** An opening or a land: as long as wide when round; the direction is that of its length, 0 to the right, 90 down. */
-export interface LegSlot {
-  readonly widthMm: number;
-  readonly lengthMm: number;
-  readonly directionDeg: number;
-}
+export type LegSlot = Oblong;
 
 /** What anchors the connector's shell to the board. */
 export interface Leg {

@@ -31,6 +31,15 @@ const DEEPEST = 200;
 
 const ESCAPES: Readonly<Record<string, string>> = { n: '\n', r: '\r', t: '\t', '\\': '\\', '"': '"' };
 
+const NEW_LINE = 10;
+const QUOTE = 34;
+const OPEN = 40;
+const CLOSE = 41;
+const BACKSLASH = 92;
+/** White space, brackets and quotes end a bare word; anything beyond plain letters is left to the expression. */
+const endsWord = (c: number): boolean =>
+  c <= 32 || c === QUOTE || c === OPEN || c === CLOSE || (c > 126 && /\s/u.test(String.fromCharCode(c)));
+
 /**
  * Reads one s-expression to the end of the text, without recursion. Refuses what is cut short, left over, nested more than 200 deep
  * or longer than 20 million characters, naming the line.
@@ -59,12 +68,13 @@ export function parseSExpression(text: string): SVerdict {
     top.items.push(word);
     return null;
   };
-  while (at < text.length) {
-    const c = text[at] ?? '';
-    if (c === '\n') {
+  const size = text.length;
+  while (at < size) {
+    const c = text.charCodeAt(at);
+    if (c === NEW_LINE) {
       line += 1;
       at += 1;
-    } else if (c === ' ' || c === '\t' || c === '\r') at += 1;
+    } else if (c === 32 || c === 9 || c === 13) at += 1;
     else if (root)
       return {
         ok: false,
@@ -72,7 +82,7 @@ export function parseSExpression(text: string): SVerdict {
         line,
         message: 'Something stands after the last closing bracket',
       };
-    else if (c === '(') {
+    else if (c === OPEN) {
       if (stack.length >= DEEPEST)
         return {
           ok: false,
@@ -82,7 +92,7 @@ export function parseSExpression(text: string): SVerdict {
         };
       stack.push({ items: [], line });
       at += 1;
-    } else if (c === ')') {
+    } else if (c === CLOSE) {
       const done = stack.pop();
       if (!done)
         return {
@@ -96,28 +106,31 @@ export function parseSExpression(text: string): SVerdict {
       if (top) top.items.push(list);
       else root = list;
       at += 1;
-    } else if (c === '"') {
+    } else if (c === QUOTE) {
       const begun = line;
       let word = '';
       at += 1;
+      let from = at;
       for (;;) {
-        const q = text[at];
-        if (q === undefined)
+        const q = text.charCodeAt(at);
+        if (Number.isNaN(q))
           return { ok: false, code: 'cut-short', line: begun, message: 'A quote is not closed' };
-        at += 1;
-        if (q === '"') break;
-        if (q === '\n') line += 1;
-        if (q === '\\') {
-          const e = text[at] ?? '';
-          word += ESCAPES[e] ?? e;
-          at += 1;
-        } else word += q;
+        if (q === QUOTE) break;
+        if (q === NEW_LINE) line += 1;
+        if (q === BACKSLASH) {
+          const e = text[at + 1] ?? '';
+          word += text.slice(from, at) + (ESCAPES[e] ?? e);
+          at += 2;
+          from = at;
+        } else at += 1;
       }
+      word += text.slice(from, at);
+      at += 1;
       const fault = put({ kind: 'word', text: word, quoted: true, line: begun });
       if (fault) return fault;
     } else {
       const from = at;
-      while (at < text.length && !/[\s()"]/u.test(text[at] ?? '')) at += 1;
+      while (at < size && !endsWord(text.charCodeAt(at))) at += 1;
       const fault = put({ kind: 'word', text: text.slice(from, at), quoted: false, line });
       if (fault) return fault;
     }

@@ -4,6 +4,8 @@ import { project, similarity } from './projective';
 export interface PointPair {
   readonly from: XY;
   readonly to: XY;
+  /** How much it counts, above 0; 1 where it is left out. One over the variance makes the fit the likeliest one. */
+  readonly weight?: number;
 }
 
 export interface SimilarityFit {
@@ -22,7 +24,7 @@ export type SimilarityVerdict =
 
 /**
  * Least squares similarity from pairs (Umeyama 1991, the plane case in closed form): turn, scale and shift, mirrored where asked.
- * With `scale` given it is a rigid map at that scale. Refuses fewer than two pairs and pairs that all lie in one place.
+ * With `scale` given it is a rigid map at that scale (Kabsch 1976). Refuses fewer than two pairs and pairs that all lie in one place.
  */
 export function fitSimilarity(
   pairs: readonly PointPair[],
@@ -36,9 +38,11 @@ export function fitSimilarity(
     return { ok: false, code: 'too-few', message: 'Two landmarks at least are wanted on both pictures' };
   const flip = mirrored ? -1 : 1;
   const from = pairs.map((p) => ({ x: flip * p.from.x, y: p.from.y }));
+  const weights = pairs.map((p) => p.weight ?? 1);
+  const total = weights.reduce((t, w) => t + w, 0);
   const mean = (list: readonly XY[]): XY => ({
-    x: list.reduce((s, p) => s + p.x, 0) / n,
-    y: list.reduce((s, p) => s + p.y, 0) / n,
+    x: list.reduce((s, p, i) => s + (weights[i] ?? 1) * p.x, 0) / total,
+    y: list.reduce((s, p, i) => s + (weights[i] ?? 1) * p.y, 0) / total,
   });
   const a = mean(from);
   const b = mean(pairs.map((p) => p.to));
@@ -47,10 +51,11 @@ export function fitSimilarity(
   let spread = 0;
   for (const [i, p] of from.entries()) {
     const q = pairs[i]?.to ?? b;
+    const w = weights[i] ?? 1;
     const [ux, uy, vx, vy] = [p.x - a.x, p.y - a.y, q.x - b.x, q.y - b.y];
-    dot += ux * vx + uy * vy;
-    cross += ux * vy - uy * vx;
-    spread += ux * ux + uy * uy;
+    dot += w * (ux * vx + uy * vy);
+    cross += w * (ux * vy - uy * vx);
+    spread += w * (ux * ux + uy * uy);
   }
   if (!(spread > 1e-12) || !(Math.hypot(dot, cross) > 0))
     return { ok: false, code: 'same-place', message: 'The landmarks lie in one place; take some far apart' };

@@ -1,0 +1,70 @@
+import type { ConnectorPart, ObservedFeature, ObservedPattern } from '@zebbit/core';
+import { EMPTY_PATTERN, opening, seeded } from '@zebbit/core';
+
+export interface TearWish {
+  readonly noiseMm: number;
+  /** Share of the contacts that left nothing to see. */
+  readonly padsGone: number;
+  readonly legsGone: number;
+  /** Whether pads and holes were measured, not only placed. */
+  readonly shapes: boolean;
+}
+
+export interface Torn {
+  readonly pattern: ObservedPattern;
+  /** Lands of the part that each feature came from. */
+  readonly from: readonly number[];
+}
+
+/** A normal deviate (Box and Muller). */
+function normal(random: () => number): number {
+  const u = Math.max(random(), 1e-12);
+  return Math.sqrt(-2 * Math.log(u)) * Math.cos(2 * Math.PI * random());
+}
+
+/** What a tear leaves of a part's land pattern, measured by a shaky hand, turned anyhow, on either face. */
+export function tornPattern(part: ConnectorPart, seed: number, wish: TearWish): Torn {
+  const random = seeded(seed);
+  const angle = random() * 2 * Math.PI;
+  const [c, s] = [Math.cos(angle), Math.sin(angle)];
+  const [x0, y0] = [20 + 10 * random(), 15 + 10 * random()];
+  const bottom = random() < 0.5;
+  // From the back only what goes through the board is seen.
+  const back = bottom && part.lands.every((l) => l.hole !== null);
+  const order = part.lands.map((_, i) => ({ i, r: random() })).sort((a, b) => a.r - b.r);
+  const contacts = order.filter(({ i }) => part.lands[i]?.role === 'contact');
+  const legs = order.filter(({ i }) => part.lands[i]?.role === 'leg');
+  const gone = new Set([
+    ...contacts.slice(0, Math.round(contacts.length * wish.padsGone)).map(({ i }) => i),
+    ...legs.slice(0, wish.legsGone).map(({ i }) => i),
+  ]);
+  const left = part.lands.map((land, i) => ({ land, i })).filter(({ i }) => !gone.has(i));
+  const features = left.map(({ land, i }): ObservedFeature => {
+    const u = back ? -land.at.x : land.at.x;
+    const shape = opening(land);
+    const length = Math.max(0.1, shape.lengthMm + wish.noiseMm * normal(random));
+    const width = Math.max(0.1, shape.widthMm + wish.noiseMm * normal(random));
+    const way = (back ? 180 - shape.directionDeg : shape.directionDeg) + (angle * 180) / Math.PI;
+    const turned = ((width > length ? way + 90 : way) + 720) % 180;
+    return {
+      id: `f${i}`,
+      name: `f${i}`,
+      role: land.role,
+      through: land.hole !== null,
+      at: {
+        x: x0 + c * u - s * land.at.y + wish.noiseMm * normal(random),
+        y: y0 + s * u + c * land.at.y + wish.noiseMm * normal(random),
+      },
+      sigmaMm: wish.noiseMm,
+      shape: wish.shapes
+        ? { lengthMm: Math.max(length, width), widthMm: Math.min(length, width), directionDeg: turned }
+        : null,
+      shapeSigmaMm: wish.noiseMm,
+      wired: null,
+    };
+  });
+  return {
+    pattern: { ...EMPTY_PATTERN, features, seenFrom: back ? 'back' : 'fitting-side' },
+    from: left.map(({ i }) => i),
+  };
+}

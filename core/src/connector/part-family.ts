@@ -1,0 +1,79 @@
+import type { ConnectorFamily } from './family';
+import { CONNECTOR_FAMILIES, FAMILIES } from './family';
+import type { PinFunction } from './pin-function';
+
+/** Families of parts: those whose pins Zebbit traces, and others that are kept in the drawer and matched by their land pattern. */
+export const PART_FAMILIES = [
+  ...CONNECTOR_FAMILIES,
+  'micro-ab',
+  'type-c-plug',
+  'barrel-jack',
+  'audio-jack',
+  'battery-plug',
+] as const;
+export type PartFamily = (typeof PART_FAMILIES)[number];
+
+const OWN_NAMES: Readonly<Record<Exclude<PartFamily, ConnectorFamily>, string>> = {
+  'micro-ab': 'USB Micro-AB',
+  'type-c-plug': 'type C plug',
+  'barrel-jack': 'barrel jack',
+  'audio-jack': '3.5 mm jack',
+  'battery-plug': 'battery plug',
+};
+
+const isTraced = (family: PartFamily): family is ConnectorFamily => family in FAMILIES;
+
+export const partFamilyName = (family: PartFamily): string =>
+  isTraced(family) ? FAMILIES[family].name : OWN_NAMES[family];
+
+/** Families of part that may sit where one of `family` is wanted: a Micro-AB takes a Micro-B plug, and so on. */
+export function partFamiliesFor(family: ConnectorFamily): readonly PartFamily[] | null {
+  if (family === 'other') return null;
+  if (family === 'micro-b') return ['micro-b', 'micro-ab'];
+  if (family === 'type-c-16') return ['type-c-16', 'type-c-24'];
+  if (family === 'type-c-6') return ['type-c-6', 'type-c-16'];
+  return [family];
+}
+
+/** Sleeve and switch first: numbering of barrel and audio jacks differs by maker, so only numbers that are common practice are named. */
+const BARREL: Readonly<Record<string, PinFunction>> = { '1': 'VBUS', '2': 'GND', '3': 'unknown' };
+const AUDIO: Readonly<Record<string, PinFunction>> = { T: 'LEFT', R: 'RIGHT', S: 'GND' };
+
+/** Function of a contact by its number in a family; `null` when the family has no such contact. */
+export function contactFunction(family: PartFamily, number: string): PinFunction | null {
+  if (family === 'barrel-jack') return BARREL[number] ?? null;
+  if (family === 'audio-jack')
+    return AUDIO[number.toUpperCase()] ?? (/^([2-6]|[TR][NS12]?)$/iu.test(number) ? 'unknown' : null);
+  if (family === 'battery-plug' || family === 'other') return /^\d+$/u.test(number) ? 'unknown' : null;
+  if (family.startsWith('type-c'))
+    return FAMILIES['type-c-24'].row.find((p) => p.number === number)?.function ?? null;
+  const sheet = FAMILIES[family === 'micro-ab' ? 'micro-b' : (family as ConnectorFamily)];
+  return sheet.row.find((p) => p.number === number)?.function ?? null;
+}
+
+/** Family of a part from the words about it and the numbers of its contacts; `other` when nothing tells. */
+export function guessFamily(words: string, numbers: readonly string[]): PartFamily {
+  const text = words.toLowerCase().replace(/[_-]+/gu, ' ');
+  const distinct = new Set(numbers);
+  const has = (...all: readonly string[]): boolean => all.every((n) => distinct.has(n));
+  const usb = /\busb ?\d?/u.test(text);
+  const contactsC = [...distinct].filter((n) => /^[AB]([1-9]|1[0-2])$/u.test(n)).length;
+  if (usb && (has('A5', 'B5') || /\btype ?c\b|usb ?c\b/u.test(text)) && contactsC > 0) {
+    if (/\bplug\b/u.test(text)) return 'type-c-plug';
+    if (contactsC <= 8) return 'type-c-6';
+    return contactsC <= 17 ? 'type-c-16' : 'type-c-24';
+  }
+  if (usb && /micro/u.test(text)) {
+    if (has('6', '7', '8', '9', '10') || /\busb ?3\b|3\.0/u.test(text)) return 'micro-b-3';
+    return /micro ?ab\b/u.test(text) ? 'micro-ab' : 'micro-b';
+  }
+  if (usb && /mini/u.test(text)) return 'mini-b';
+  if (/\b(stacked|dual|double)\b/u.test(text)) return 'other';
+  if (usb && (has('5', '6', '7', '8', '9') || /usb ?3\b|3\.0/u.test(text))) return 'usb-a-3';
+  if (usb && /\b(usb ?a|type ?a)\b/u.test(text)) return /\bplug\b/u.test(text) ? 'usb-a-plug' : 'usb-a';
+  if (usb && /\b(usb ?b|type ?b)\b/u.test(text)) return 'usb-b';
+  if (/barrel|dc ?(power )?jack|power jack/u.test(text)) return 'barrel-jack';
+  if (/jack/u.test(text) && /\b3\.5\b|\b3\.5 ?mm|audio|phone/u.test(text)) return 'audio-jack';
+  if (/\bbattery (plug|connector|header)\b/u.test(text)) return 'battery-plug';
+  return 'other';
+}
