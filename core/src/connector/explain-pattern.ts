@@ -19,8 +19,16 @@ export interface Explanation {
 
 /** Boards are laid out with lands a little other than the drawing asks, mm, one standard deviation (common practice). */
 const LAID_OUT_MM = 0.03;
-/** A part of the same kind by another maker differs by about this much, mm, one standard deviation (common practice). */
-const ALIKE_MM = 0.3;
+/**
+ * A part of the same kind by another maker has its contacts in the same places, but legs and pegs elsewhere by about this much, mm, one standard
+ * deviation (common practice).
+ */
+const ALIKE_MM = 0.4;
+/** Left and right are mirror images, so only half of what legs could do is free. */
+const FREE_SHARE = 0.5;
+/** A leg or peg more or less than the known part has, and a hole of another size, nats: makers differ in these (common practice). */
+const OTHER_LEG = 2;
+const OTHER_SHAPE = 1.5;
 /** Places of a part that are still seen on the board, as a beta distribution: mean three quarters, wide (common practice). */
 const LEFT: Readonly<Record<PartLand['role'], readonly [number, number]>> = {
   contact: [3, 1],
@@ -155,17 +163,23 @@ export function explain(
     if (l < 0 || !land) {
       strays += 1;
       cost += STRAY_COST;
-      alike += STRAY_COST;
+      alike += seen.features[o]?.role === 'contact' ? STRAY_COST : OTHER_LEG;
       return;
     }
     left[land.role] += 1;
     const r2 = (placement.offX[o] as number) ** 2 + (placement.offY[o] as number) ** 2;
     const s2 = (seen.sigma[o] as number) ** 2;
-    const wide = s2 + ALIKE_MM ** 2;
     const code = ROLE_CODE[land.role] | (land.hole ? THROUGH : SURFACE);
-    const rest = kindCost(seen.code[o] as number, code) + shapeCost(seen, o, land, turned);
-    cost += Math.min(r2 / (2 * s2), STRAY_COST) + rest;
-    alike += Math.min(r2 / (2 * wide) + Math.log(wide / s2), STRAY_COST) + Math.min(rest, 3);
+    const kind = kindCost(seen.code[o] as number, code);
+    const shape = shapeCost(seen, o, land, turned);
+    const exact = Math.min(r2 / (2 * s2), STRAY_COST);
+    cost += exact + kind + shape;
+    const wide = s2 + ALIKE_MM ** 2;
+    const free =
+      FREE_SHARE * (r2 / (2 * wide) + Math.log(wide / s2)) + (1 - FREE_SHARE) * Math.min(1, r2 / (2 * s2));
+    alike +=
+      kind +
+      (land.role === 'contact' ? exact + shape : Math.min(free, STRAY_COST) + Math.min(shape, OTHER_SHAPE));
     const wired = seen.features[o]?.wired ?? null;
     if (wired && wired !== 'unknown' && land.function !== 'unknown') {
       const said = wired === land.function ? -AGREES : -DISAGREES;
@@ -179,7 +193,7 @@ export function explain(
     const gone = Math.max(0, all[role] - left[role]);
     const missing = -logLeft(LEFT[role], left[role], gone);
     cost += missing;
-    alike += missing;
+    alike += role === 'contact' ? missing : Math.min(missing, OTHER_LEG);
   }
   const around = aroundCost(part, pattern, placement, seen);
   return { placement, logLikelihood: -cost - around, logOfAlike: -alike - around, strays };

@@ -20,7 +20,10 @@ export type MatchVerdict = FitKind | 'open';
 
 export interface MatchCandidate {
   readonly part: ConnectorPart;
-  /** Chance that the board was laid out for this part, or for one of its equals, 0 to 1. */
+  /**
+   * Chance, 0 to 1, that the board was laid out for this part or for one of its equals, if it was laid out for any of the known ones; times
+   * `1 - unknown` of the report it is the chance outright.
+   */
   readonly probability: number;
   /** Parts that no measurement of the bare board can tell from this one, itself not among them. */
   readonly equals: readonly string[];
@@ -48,7 +51,7 @@ export type MatchAnswer =
   | { readonly ok: false; readonly code: 'too-few' | 'no-parts'; readonly message: string };
 
 /** A part like a known one, but not it, is this likely before anything is measured, against the known one (common practice). */
-const ALIKE_WEIGHT = 0.1;
+const ALIKE_WEIGHT = 0.3;
 /** A verdict is given from here; below it stays open. */
 export const SURE_OF_VERDICT = 0.9;
 /** Boards a part is tried on: those with at least this chance, at most so many. */
@@ -165,10 +168,8 @@ export function matchParts(pattern: ObservedPattern, library: PartLibrary, most 
         ? [v.part.id]
         : [],
     );
-    const probability = Math.min(
-      1,
-      equals.reduce((s, j) => s + (chance[j] ?? 0), chance[i] ?? 0),
-    );
+    const together = equals.reduce((s, j) => s + (chance[j] ?? 0), chance[i] ?? 0);
+    const probability = Math.min(1, together / Math.max(1 - unknown, 1e-12));
     const ids = equals.map((j) => shown[j]?.part.id ?? '');
     return {
       log: w.log,

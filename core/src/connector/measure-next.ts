@@ -27,6 +27,8 @@ export type MeasureNext =
   /** One part, or parts that are equal, is left. */
   | { readonly kind: 'single'; readonly candidate: MatchCandidate }
   | { readonly kind: 'ask'; readonly proposals: readonly MeasureProposal[] }
+  /** It is likelier none of the known parts: buy by the limits, not by name. */
+  | { readonly kind: 'unknown'; readonly unknown: number }
   /** More than one is left and no dimension of a bare board tells them apart. */
   | { readonly kind: 'stuck'; readonly candidates: readonly MatchCandidate[] };
 
@@ -96,6 +98,7 @@ export function measureNext(
     [c.part.id, ...c.equals].forEach((id) => seen.add(id));
     if (c.probability >= LEAST_CHANCE) left.push(c);
   }
+  if (report.unknown > 0.5) return { kind: 'unknown', unknown: report.unknown };
   const total = left.reduce((s, c) => s + c.probability, 0);
   const [leader] = left;
   if (!leader) return { kind: 'stuck', candidates: [] };
