@@ -33,7 +33,7 @@ function poseOnTruth(
     const mine = r && c.part.lands[r.land];
     return land && mine ? [{ from: mine.at, to: land.at }] : [];
   });
-  let [turn, n] = [0, 0];
+  let n = 0;
   let [sx, sy, tx, ty] = [0, 0, 0, 0];
   for (const p of pairs)
     [sx, sy, tx, ty, n] = [sx + p.from.x, sy + p.from.y, tx + p.to.x, ty + p.to.y, n + 1];
@@ -43,7 +43,7 @@ function poseOnTruth(
     dot += (from.x - sx) * (to.x - tx) + (from.y - sy) * (to.y - ty);
     cross += (from.x - sx) * (to.y - ty) - (from.y - sy) * (to.x - tx);
   }
-  turn = Math.atan2(cross, dot);
+  const turn = Math.atan2(cross, dot);
   return {
     turn,
     x: tx - (Math.cos(turn) * sx - Math.sin(turn) * sy),

@@ -3,6 +3,7 @@ import {
   EMPTY_BOARD,
   EMPTY_CLOSING,
   EMPTY_INTAKE,
+  EMPTY_MATCH,
   EMPTY_REBUILD,
   finalChecks,
   usualStep,
@@ -143,6 +144,7 @@ export async function audioGuide(client: DemoClient, now: Date): Promise<void> {
   await client.save(id, 'board', board);
   await client.probe(id, truthOf(board, [HANDSET_TOP, HANDSET_BOTTOM]));
   await client.save(id, 'match', {
+    ...EMPTY_MATCH,
     part: 'type C, 16 contacts, four through legs',
     source: 'drawer, bag 3',
     agreed: ['family', 'pins', 'pitch', 'row', 'legs-apart', 'legs', 'opening'],
@@ -242,6 +244,7 @@ export async function pillowSpeaker(client: DemoClient, now: Date): Promise<void
   await client.save(id, 'board', board);
   await client.probe(id, truthOf(board, [SPEAKER_TOP]));
   await client.save(id, 'match', {
+    ...EMPTY_MATCH,
     part: 'Micro-B, two surface legs',
     source: 'the old one, cleaned',
     agreed: ['family', 'pins', 'pitch'],

@@ -1,5 +1,7 @@
 import type {
+  AroundPort,
   BatteryAnswer,
+  DimensionAnswer,
   Closing,
   DeviceTrait,
   DocumentKind,
@@ -26,6 +28,8 @@ import type {
 } from '@zebbit/core';
 import {
   DEVICE_TRAITS,
+  DIMENSION_WORDS,
+  STANCES,
   HAPPENINGS,
   HUNT_ACTIONS,
   REPAIR_KINDS,
@@ -119,10 +123,28 @@ export class TeardownDto implements Teardown {
   @ListOf(() => OpeningStepDto, 200) steps!: OpeningStepDto[];
 }
 
+export class DimensionAnswerDto implements DimensionAnswer {
+  @OneOf(Object.keys(DIMENSION_WORDS)) key!: string;
+  @OrNull() @Figure(0, 500) value!: number | null;
+  @Figure(0.001, 10) sigmaMm!: number;
+}
+
+export class AroundPortDto implements AroundPort {
+  @OrNull() @Figure(-50, 50) caseMm!: number | null;
+  @OrNull() @OneOf(['up', 'down']) narrowSide!: AroundPort['narrowSide'];
+  @OrNull() @OneOf(STANCES) stance!: AroundPort['stance'];
+  @OrNull() @Figure(-20, 50) openingHeightMm!: number | null;
+}
+
 export class MatchDto implements MatchRecord {
   @Text(200) part!: string;
   @Text(200) source!: string;
-  @Texts(30, 40) agreed!: string[];
+  @Texts(40, 40) agreed!: string[];
+  @OrNull() @Text(200) partId!: string | null;
+  @OrNull() @Text(64) stockId!: string | null;
+  @ListOf(() => DimensionAnswerDto, 60) answers!: DimensionAnswerDto[];
+  @Texts(60, 40) skipped!: string[];
+  @IsDefined() @Nested(() => AroundPortDto) around!: AroundPortDto;
 }
 
 export class PinChoiceDto implements PinChoice {

@@ -18,5 +18,14 @@ export const routes = {
   modelCard: (make: string, model: string) =>
     `/api/model-cards?${new URLSearchParams({ make, model }).toString()}`,
   jobCard: (id: string) => `/api/jobs/${encodeURIComponent(id)}/model-card`,
+  parts: () => '/api/parts',
+  partImports: () => '/api/parts/imports',
+  partsImport: () => '/api/parts/import',
+  partsImported: (id: number) => `/api/parts/imports/${id}`,
+  partFile: (id: string) => `/api/parts/${encodeURIComponent(id)}/file`,
+  drawer: () => '/api/drawer',
+  drawerImport: () => '/api/drawer/import',
+  stock: (id: string) => `/api/drawer/${encodeURIComponent(id)}`,
+  stockMoves: (id: string) => `/api/drawer/${encodeURIComponent(id)}/moves`,
   photo: (hash: string) => `/api/photos/${encodeURIComponent(hash)}`,
 } as const;

@@ -3,10 +3,12 @@ import { Controller, Get, Global, Module } from '@nestjs/common';
 import { ServeStaticModule } from '@nestjs/serve-static';
 import { DatabaseModule } from './database/database.module';
 import { DocumentsModule } from './documents/documents.module';
+import { DrawerModule } from './drawer/drawer.module';
 import { InstrumentsModule } from './instruments/instruments.module';
 import { JobsModule } from './jobs/jobs.module';
 import { PhoneModule } from './phone/phone.module';
 import { PhotosModule } from './photos/photos.module';
+import { PartsModule } from './parts/parts.module';
 import { ModelCardsModule } from './models/model-cards.module';
 import { ReadingsModule } from './readings/readings.module';
 import { ResultsModule } from './results/results.module';
@@ -55,6 +57,8 @@ export class AppModule {
         WorkshopModule,
         ModelCardsModule,
         InstrumentsModule,
+        PartsModule,
+        DrawerModule,
         ...web,
       ],
       controllers: [HealthController],

@@ -255,8 +255,8 @@ function wiringReasons({ part, board, under }: PartOnBoard): FitReason[] {
     return on?.function && land.function !== 'unknown' ? [{ land, on }] : [];
   });
   const wrong = met.filter(({ land, on }) => alike(land.function) !== alike(on.function ?? 'unknown'));
-  if (wrong.length === 0) return [];
-  const first = wrong.find((w) => w.land.function === 'VBUS') ?? (wrong[0] as Met);
+  const first = wrong.find((w) => w.land.function === 'VBUS') ?? wrong[0];
+  if (!first) return [];
   const power = wrong.some(
     ({ land, on }) =>
       (land.function === 'VBUS' && on.function !== 'VBUS') ||

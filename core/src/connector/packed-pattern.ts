@@ -28,9 +28,10 @@ export interface PackedPattern {
 /** Pairs a part is laid on by: with three of them, two features that belong to nothing cannot spoil all. */
 const MOST_BASES = 3;
 
-const codeOf = (f: ObservedFeature): number =>
+/** From the back only what goes through the board is seen. */
+const codeOf = (f: ObservedFeature, mirrored: boolean): number =>
   (f.role === null ? ROLE_UNKNOWN : ROLE_CODE[f.role]) |
-  (f.through === null ? SURFACE | THROUGH : f.through ? THROUGH : SURFACE);
+  (f.through === null ? (mirrored ? THROUGH : SURFACE | THROUGH) : f.through ? THROUGH : SURFACE);
 
 function basesOf(x: Float64Array, y: Float64Array, code: Uint8Array): [number, number][] {
   const kinds = new Map<number, number>();
@@ -63,7 +64,7 @@ export function packPattern(pattern: ObservedPattern, mirrored: boolean): Packed
   };
   const x = figures((f) => (mirrored ? centre.x - f.at.x : f.at.x - centre.x));
   const y = figures((f) => f.at.y - centre.y);
-  const code = Uint8Array.from(features, codeOf);
+  const code = Uint8Array.from(features, (f) => codeOf(f, mirrored));
   const bases = basesOf(x, y, code);
   const based = new Set(bases.flat());
   const reach = Math.max(

@@ -94,7 +94,7 @@ export function partDimensions(part: ConnectorPart): ReadonlyMap<string, PartDim
   const contacts = part.lands.filter((l) => l.role === 'contact');
   const legs = part.lands.filter((l) => l.role === 'leg');
   const pegs = part.lands.filter((l) => l.role === 'peg');
-  if (part.stance) put('stance', STANCES.indexOf(part.stance), true, { ...STANCES });
+  if (part.stance) put('stance', STANCES.indexOf(part.stance), true, Object.fromEntries(STANCES.entries()));
   if (part.narrowSide) put('narrow-side', part.narrowSide === 'up' ? 1 : 0, true, { 0: 'down', 1: 'up' });
   if (part.openingHeightMm !== null) put('opening-height', part.openingHeightMm);
   put('contacts', contacts.length, true);

@@ -50,7 +50,9 @@ class Fault extends Error {
 }
 
 /** Further out than this is not a footprint, mm: such a file was written in other units. */
-const REACH_MM = 1000;
+const REACH_MM = 400;
+/** The middle one of the pads' longer sides lies between these in any part that is soldered by hand or machine, mm. */
+const USUAL_PAD_MM = [0.08, 20] as const;
 
 function figure(item: SItem | undefined, where: SList, what: string): number {
   const text = item?.kind === 'word' ? item.text : '';
@@ -126,6 +128,15 @@ function readLine(line: SList): FootprintLine {
   };
 }
 
+/** A file in mil or inches reads like any other, but its pads come out as large as the part, or as small as dust. */
+function checkUnits(pads: readonly FootprintPad[], line: number): void {
+  const sides = pads.map((p) => Math.max(...p.size)).sort((a, b) => a - b);
+  const usual = sides[Math.floor(sides.length / 2)];
+  if (usual === undefined || usual === 0) return;
+  if (usual < USUAL_PAD_MM[0] || usual > USUAL_PAD_MM[1])
+    throw new Fault(line, 'bad-figure', `Pads are ${usual} mm long: is the file in mil or inches?`);
+}
+
 /** Reads a footprint file whole. Refuses anything else with the line at fault and the reason. */
 export function readKicadFootprint(text: string): FootprintVerdict {
   const parsed = parseSExpression(text);
@@ -140,13 +151,16 @@ export function readKicadFootprint(text: string): FootprintVerdict {
     };
   try {
     const lists = root.items.filter((i) => i.kind === 'list');
+    const padLists = lists.filter((l) => headOf(l) === 'pad');
+    const pads = padLists.map(readPad);
+    checkUnits(pads, padLists[0]?.line ?? root.line);
     return {
       ok: true,
       footprint: {
         name: textOf(root.items[1]),
         description: textOf(childOf(root, 'descr')?.items[1]),
         tags: textOf(childOf(root, 'tags')?.items[1]),
-        pads: lists.filter((l) => headOf(l) === 'pad').map(readPad),
+        pads,
         lines: lists.filter((l) => headOf(l) === 'fp_line').map(readLine),
         source: root,
       },

@@ -1,6 +1,8 @@
 import type { Board } from '../board/board';
 import { EMPTY_BOARD } from '../board/board';
 import type { Reading } from '../board/reading';
+import type { DimensionAnswer } from '../connector/observed';
+import type { Stance } from '../connector/part';
 import type { CheckResult } from '../prove/verdict';
 import type { RebuildRecord } from '../rebuild/rebuild-plan';
 import { EMPTY_REBUILD } from '../rebuild/rebuild-plan';
@@ -45,11 +47,30 @@ export interface TriageAnswer {
   readonly outcome: string;
 }
 
+/** What stands around the port, as far as it was looked at; `null` where it was not. */
+export interface AroundPort {
+  /** How far the outside of the case stands in front of the board's edge, mm; below 0 behind it. */
+  readonly caseMm: number | null;
+  readonly narrowSide: 'up' | 'down' | null;
+  readonly stance: Stance | null;
+  /** Middle of the case's opening over the board, mm. */
+  readonly openingHeightMm: number | null;
+}
+
 export interface MatchRecord {
+  /** Name of the part that goes in. */
   readonly part: string;
   readonly source: string;
   /** Keys of the points that were compared and agree. */
   readonly agreed: readonly string[];
+  /** Id of the part in the library, and of the drawer's entry it was booked from; `null` where there is none. */
+  readonly partId: string | null;
+  readonly stockId: string | null;
+  /** Dimensions taken by hand to tell candidates apart. */
+  readonly answers: readonly DimensionAnswer[];
+  /** Keys of dimensions that cannot be taken. */
+  readonly skipped: readonly string[];
+  readonly around: AroundPort;
 }
 
 export interface Closing {
@@ -84,7 +105,22 @@ export const EMPTY_INTAKE: Intake = {
   parked: null,
   answeredStops: [],
 };
-export const EMPTY_MATCH: MatchRecord = { part: '', source: '', agreed: [] };
+export const EMPTY_AROUND: AroundPort = {
+  caseMm: null,
+  narrowSide: null,
+  stance: null,
+  openingHeightMm: null,
+};
+export const EMPTY_MATCH: MatchRecord = {
+  part: '',
+  source: '',
+  agreed: [],
+  partId: null,
+  stockId: null,
+  answers: [],
+  skipped: [],
+  around: EMPTY_AROUND,
+};
 export const EMPTY_CLOSING: Closing = {
   stepsDone: [],
   fastenersBack: [],

@@ -9,7 +9,7 @@ import {
   Table,
   UpdatedAt,
 } from 'sequelize-typescript';
-import type { DocumentKind, MeterMode, MeterShown } from '@zebbit/core';
+import type { DocumentKind, MeterMode, MeterShown, StockCard } from '@zebbit/core';
 import type { PhotoUse } from '@zebbit/contract';
 
 @Table({ tableName: 'jobs' })
@@ -82,6 +82,46 @@ export class ModelCardModel extends Model {
   @Column(DataType.JSON) declare body: object;
 }
 
+/** One import of footprint files; taking it back takes its parts with it. */
+@Table({ tableName: 'part_imports', timestamps: false })
+export class PartImportModel extends Model {
+  @PrimaryKey @AutoIncrement @Column(DataType.INTEGER) declare id: number;
+  @Column(DataType.STRING) declare at: string;
+  @Column(DataType.STRING) declare name: string;
+  @Column(DataType.INTEGER) declare taken: number;
+  @Column(DataType.INTEGER) declare refused: number;
+}
+
+/** A part read from a file of the person's own, with the file, packed. */
+@Table({ tableName: 'parts', timestamps: false })
+export class PartModel extends Model {
+  @PrimaryKey @Column(DataType.STRING) declare id: string;
+  @ForeignKey(() => PartImportModel) @Column(DataType.INTEGER) declare importId: number;
+  @Column(DataType.STRING) declare name: string;
+  @Column(DataType.JSON) declare body: object;
+  @Column(DataType.BLOB) declare file: Buffer;
+}
+
+/** A compartment of the drawer; `removed` hides it, what came and went stays. */
+@Table({ tableName: 'stock', timestamps: false })
+export class StockModel extends Model {
+  @PrimaryKey @Column(DataType.STRING) declare id: string;
+  @Column(DataType.STRING) declare at: string;
+  @Column(DataType.JSON) declare body: StockCard;
+  @Column(DataType.BOOLEAN) declare removed: boolean;
+}
+
+/** Append-only: the count of a compartment is the sum of its moves. */
+@Table({ tableName: 'stock_moves', timestamps: false })
+export class StockMoveModel extends Model {
+  @PrimaryKey @AutoIncrement @Column(DataType.INTEGER) declare id: number;
+  @ForeignKey(() => StockModel) @Column(DataType.STRING) declare stockId: string;
+  @Column(DataType.STRING) declare at: string;
+  @Column(DataType.INTEGER) declare by: number;
+  @ForeignKey(() => JobModel) @Column(DataType.STRING) declare jobId: string | null;
+  @Column(DataType.STRING) declare note: string;
+}
+
 export const MODELS = [
   JobModel,
   DocumentModel,
@@ -90,4 +130,8 @@ export const MODELS = [
   PhotoModel,
   WorkshopModel,
   ModelCardModel,
+  PartImportModel,
+  PartModel,
+  StockModel,
+  StockMoveModel,
 ];

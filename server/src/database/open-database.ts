@@ -4,10 +4,11 @@ import { Sequelize } from 'sequelize-typescript';
 import { Umzug, SequelizeStorage } from 'umzug';
 import { firstTables } from './migrations/0001-first-tables';
 import { workshopAndCards } from './migrations/0002-workshop-and-cards';
+import { partsAndDrawer } from './migrations/0003-parts-and-drawer';
 import { MODELS } from './models';
 
 /** In the order they are run; a number is never used twice. */
-const MIGRATIONS = [firstTables, workshopAndCards];
+const MIGRATIONS = [firstTables, workshopAndCards, partsAndDrawer];
 
 /** Opens (and makes) the database in a folder: WAL, foreign keys on, migrations run in their order. */
 export async function openDatabase(home: string): Promise<Sequelize> {

@@ -1,8 +1,8 @@
 import type { ArgumentsHost, ExceptionFilter } from '@nestjs/common';
 import { Catch, HttpException, Logger } from '@nestjs/common';
 import type { ApiFailure } from '@zebbit/contract';
-import { PHOTO_MAX_BYTES } from '@zebbit/contract';
-import type { Response } from 'express';
+import { PARTS_MAX_BYTES, PHOTO_MAX_BYTES, routes } from '@zebbit/contract';
+import type { Request, Response } from 'express';
 import { ApiError } from './api-error';
 
 interface Answer {
@@ -30,13 +30,23 @@ function ofBodyParser(error: unknown): Answer | null {
   return null;
 }
 
-function answerTo(error: unknown): Answer {
+/** Files are sent as photos of a job or as footprints for the library. */
+function tooLargeFile(url: string): ApiFailure {
+  if (!url.startsWith(routes.parts())) return { ...TOO_LARGE.failure, path: 'photo' };
+  return {
+    ...TOO_LARGE.failure,
+    path: 'files',
+    hint: `Footprints up to ${PARTS_MAX_BYTES / 1024 / 1024} MB`,
+  };
+}
+
+function answerTo(error: unknown, url: string): Answer {
   if (error instanceof ApiError) return { status: error.getStatus(), failure: error.failure };
   const parsed = ofBodyParser(error) ?? (error instanceof HttpException ? ofBodyParser(error.cause) : null);
   if (parsed) return parsed;
   if (error instanceof HttpException) {
     const status = error.getStatus();
-    if (status === 413) return { status, failure: { ...TOO_LARGE.failure, path: 'photo' } };
+    if (status === 413) return { status, failure: tooLargeFile(url) };
     const code = status === 404 ? 'not-found' : `http-${status}`;
     return { status, failure: { code, message: error.message, path: 'body' } };
   }
@@ -56,7 +66,7 @@ export class FailureFilter implements ExceptionFilter {
   private readonly log = new Logger('Failure');
 
   catch(error: unknown, host: ArgumentsHost): void {
-    const { status, failure } = answerTo(error);
+    const { status, failure } = answerTo(error, host.switchToHttp().getRequest<Request>().originalUrl);
     if (status >= 500) this.log.error(error instanceof Error ? error.stack : String(error));
     host.switchToHttp().getResponse<Response>().status(status).json(failure);
   }

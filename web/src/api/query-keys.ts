@@ -4,6 +4,9 @@ export const queryKeys = {
   job: (id: string) => ['job', id] as const,
   workshop: ['workshop'] as const,
   meter: ['meter'] as const,
+  drawer: ['drawer'] as const,
+  parts: ['parts'] as const,
+  partImports: ['part-imports'] as const,
   card: (make: string, model: string) =>
     ['card', make.trim().toLowerCase(), model.trim().toLowerCase()] as const,
 };

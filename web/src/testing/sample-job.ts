@@ -1,5 +1,13 @@
 import type { Board, CheckResult, JobDocuments, OpeningStep, PadState, Reading } from '@zebbit/core';
-import { EMPTY_BOARD, EMPTY_DOCUMENTS, jobView, placeRow, twoClicks, usualStep } from '@zebbit/core';
+import {
+  EMPTY_BOARD,
+  EMPTY_DOCUMENTS,
+  EMPTY_MATCH,
+  jobView,
+  placeRow,
+  twoClicks,
+  usualStep,
+} from '@zebbit/core';
 
 /** A Micro-B job at several stages, made for tests. */
 
@@ -107,7 +115,7 @@ export const SAMPLE: JobDocuments = {
     ],
   },
   board: sampleBoard(),
-  match: { part: 'Micro-B', source: 'drawer', agreed: [] },
+  match: { ...EMPTY_MATCH, part: 'Micro-B', source: 'drawer' },
 };
 
 const reading = (

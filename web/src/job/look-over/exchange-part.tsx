@@ -14,18 +14,11 @@ import {
 } from '@zebbit/core';
 import { usePlate } from '../../plate/plate-store';
 import { Button } from '../../ui/button';
+import { saveFile } from '../../ui/save-file';
 import { useJob } from '../job-context';
 import { SlipPart } from '../slip';
 import { readSvgPaths } from './svg-paths';
 import { useTool } from './tool-store';
-
-function save(name: string, type: string, body: BlobPart): void {
-  const link = document.createElement('a');
-  link.href = URL.createObjectURL(new Blob([body], { type }));
-  link.download = name;
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(link.href), 1000);
-}
 
 const POINTS_PER_MM = 72 / 25.4;
 
@@ -125,22 +118,26 @@ export function ExchangePart() {
   return (
     <SlipPart title="In and out">
       <div className="flex flex-wrap gap-2">
-        <Button onClick={() => save(`${stem}-${face}.svg`, 'image/svg+xml', boardSvg(board, face))}>
+        <Button onClick={() => saveFile(`${stem}-${face}.svg`, 'image/svg+xml', boardSvg(board, face))}>
           Drawing (SVG)
         </Button>
         <Button
           disabled={!footprint}
-          onClick={() => footprint && save(`${stem}.kicad_mod`, 'text/plain', writeKicadFootprint(footprint))}
+          onClick={() =>
+            footprint && saveFile(`${stem}.kicad_mod`, 'text/plain', writeKicadFootprint(footprint))
+          }
         >
           Land pattern (.kicad_mod)
         </Button>
-        <Button onClick={() => save(`${stem}.csv`, 'text/csv', boardCsv(board))}>Table (CSV)</Button>
+        <Button onClick={() => saveFile(`${stem}.csv`, 'text/csv', boardCsv(board))}>Table (CSV)</Button>
         <Button onClick={() => input.current?.click()}>Lay a drawing on</Button>
-        <Button onClick={() => save('measuring-sheet.svg', 'image/svg+xml', sheetSvg())}>
+        <Button onClick={() => saveFile('measuring-sheet.svg', 'image/svg+xml', sheetSvg())}>
           Measuring sheet (SVG)
         </Button>
         <Button
-          onClick={() => void sheetPdf().then((pdf) => save('measuring-sheet.pdf', 'application/pdf', pdf))}
+          onClick={() =>
+            void sheetPdf().then((pdf) => saveFile('measuring-sheet.pdf', 'application/pdf', pdf))
+          }
         >
           Measuring sheet (PDF)
         </Button>

@@ -1,74 +1,179 @@
-import { matchList, searchWords, stationMove } from '@zebbit/core';
-import { TextField } from '../../ui/field';
-import { Tick } from '../../ui/tick';
+import { useMemo, useState } from 'react';
+import { Link } from 'react-router';
+import type { MatchCandidate, NextMove } from '@zebbit/core';
+import { matchFace, stationMove, stockCount } from '@zebbit/core';
+import { useDrawer } from '../../api/drawer';
+import { useKeys } from '../../app/use-keys';
+import { NoPicture } from '../../plate/no-picture';
+import { Plate } from '../../plate/plate';
+import { usePlate } from '../../plate/plate-store';
 import { useJob } from '../job-context';
 import { LeftSummary } from '../look-over/left-summary';
 import { Slip, SlipMove, SlipPart } from '../slip';
-import { Card, Paper } from '../work-sheet';
+import { AroundPart } from './around-part';
+import { BuyPart } from './buy-part';
+import { CandidateList } from './candidate-list';
+import { ChosenStrip } from './chosen-strip';
+import { FindPart } from './find-part';
+import { HandPart } from './hand-part';
+import { ARROW_TIMES, MatchArt } from './match-art';
+import { MeasurePart, questionOf } from './measure-part';
+import { TakeButtons, useTaking } from './take-buttons';
+import type { MatchState } from './use-match';
+import { candidateById, useMatch } from './use-match';
+import { sayChance } from './verdict-mark';
 
-/** Which connector fits: what is measured, to compare with the part in hand. */
+const NO_ONE: readonly MatchCandidate[] = [];
+
+/** The next move at Match, with what the matching knows. */
+function moveOf(usual: NextMove, state: MatchState): NextMove {
+  const { report, next, refused } = state;
+  if (usual.tone !== 'move') return usual;
+  if (refused !== null || !report) return refused === null ? usual : { ...usual, why: refused };
+  if (next?.kind === 'ask' && next.proposals[0])
+    return {
+      ...usual,
+      title: `Measure the ${next.proposals[0].words}`,
+      why: `${questionOf(next.proposals[0])} It tells the parts that are left apart best.`,
+    };
+  if (next?.kind === 'unknown')
+    return {
+      ...usual,
+      title: 'None of the known parts: buy by its measures',
+      why: `With ${sayChance(next.unknown)} the board was laid out for a part that is not in the library. The limits for a shop’s filter are below.`,
+    };
+  const lead = report.candidates[0];
+  return lead
+    ? {
+        ...usual,
+        title: `Take ${lead.part.name}`,
+        why: `${sayChance(lead.probability)} among the ${report.considered} known parts${lead.equals.length > 0 ? `; ${lead.equals.length} equal to it` : ''}.`,
+      }
+    : usual;
+}
+
+/** Which connector fits: every known part laid on what is left. */
 export function Match() {
-  const { view, documents, edit } = useJob();
-  const { match } = documents;
-  const points = matchList(view);
-  const agreed = points.filter((p) => match.agreed.includes(p.key)).length;
+  const { view, documents } = useJob();
+  const state = useMatch();
+  const drawer = useDrawer();
+  const entries = useMemo(() => drawer.data?.entries ?? [], [drawer.data]);
+  const [picked, setPicked] = useState<string | null>(null);
+  const [held, setHeld] = useState<MatchCandidate | null>(null);
+  const [looked, setLooked] = useState<MatchCandidate | null>(null);
+  const { face } = usePlate();
+  const ranked = state.report?.candidates ?? NO_ONE;
+  const list = useMemo(
+    () => (looked && !ranked.some((c) => c.part.id === looked.part.id) ? [...ranked, looked] : ranked),
+    [ranked, looked],
+  );
+  const chosen =
+    candidateById(list, picked) ?? candidateById(list, documents.match.partId) ?? list[0] ?? null;
+  const beside = held ? (candidateById(list, held.part.id) ?? held) : null;
+  const { take } = useTaking(chosen, entries);
+  const stock = useMemo(() => {
+    const counts = new Map<string, number>();
+    for (const e of entries)
+      if (!e.removed && e.partId !== null) counts.set(e.partId, (counts.get(e.partId) ?? 0) + stockCount(e));
+    return counts;
+  }, [entries]);
+  const flick = (by: number): void => {
+    const at = list.findIndex((c) => c.part.id === chosen?.part.id);
+    const to = list[Math.max(0, Math.min(list.length - 1, at + by))];
+    if (to) setPicked(to.part.id);
+  };
+  const hold = (): void => setHeld(held ? null : chosen);
+  useKeys({
+    ArrowDown: () => flick(1),
+    ArrowUp: () => flick(-1),
+    c: hold,
+    Enter: () => {
+      if (documents.match.stockId === null && chosen?.part.id !== documents.match.partId) take();
+    },
+  });
+  const names = new Map(list.map((c) => [c.part.id, c.part.name]));
+  const move = moveOf(stationMove(view, 'match'), state);
+  const onFace = matchFace(documents.board) === face;
   return (
     <>
-      <Paper>
-        <Card
-          title="What the new connector must agree with"
-          about="Measured on the plate. Tick each one that the part in your hand, or its drawing, agrees with."
-        >
-          <div className="divide-y divide-line">
-            {points.map((p) => (
-              <Tick
-                key={p.key}
-                checked={match.agreed.includes(p.key)}
-                onChange={(on) =>
-                  edit(
-                    'match',
-                    (d) => void (d.agreed = on ? [...d.agreed, p.key] : d.agreed.filter((k) => k !== p.key)),
-                  )
-                }
-                note={<span className="figure">{p.measured}</span>}
-              >
-                {p.title}
-              </Tick>
-            ))}
-          </div>
-        </Card>
-        <Card title="The part">
-          <div className="grid grid-cols-2 gap-4">
-            <TextField
-              label="Part that goes in"
-              limit={200}
-              value={match.part}
-              onCommit={(part) => edit('match', (d) => void (d.part = part))}
-            />
-            <TextField
-              label="From"
-              limit={200}
-              value={match.source}
-              placeholder="drawer, donor board, ordered"
-              onCommit={(source) => edit('match', (d) => void (d.source = source))}
-            />
-          </div>
-        </Card>
-      </Paper>
+      <div className="flex min-h-0 min-w-0 flex-1 flex-col">
+        <Plate
+          chosen={null}
+          onPick={() => undefined}
+          over={(v) =>
+            onFace && <MatchArt chosen={chosen} beside={beside} pattern={state.pattern} viewport={v} />
+          }
+          empty={<NoPicture />}
+        />
+        {chosen && (
+          <ChosenStrip chosen={chosen} beside={beside} nameOf={(id) => names.get(id) ?? id} onHold={hold}>
+            <TakeButtons candidate={chosen} drawer={entries} />
+          </ChosenStrip>
+        )}
+      </div>
       <Slip label="Match">
-        <SlipMove move={stationMove(view, 'match')} corner={`${agreed} of ${points.length} agree`} />
+        <SlipMove
+          move={move}
+          corner={state.working ? 'comparing…' : state.count > 0 ? `${state.count} parts` : ''}
+        />
+        {state.failure !== null && (
+          <p role="alert" className="mx-6 mt-4 rounded-[10px] bg-stop-soft p-3 text-stop">
+            {state.failure}
+          </p>
+        )}
+        <MeasurePart next={state.next} />
+        <SlipPart
+          title="Parts"
+          corner={state.report ? `none of them ${sayChance(state.report.unknown)}` : undefined}
+        >
+          {list.length > 0 ? (
+            <>
+              <p className="mb-2 text-second text-ink2">
+                Up and down flick through the box. Arrows on the board: from the part’s place to yours,{' '}
+                {ARROW_TIMES} times as long.
+              </p>
+              <CandidateList
+                candidates={list}
+                chosen={chosen?.part.id ?? null}
+                beside={beside?.part.id ?? null}
+                stock={stock}
+                onPick={setPicked}
+              />
+            </>
+          ) : (
+            <Empty refused={state.refused} working={state.working} />
+          )}
+          <div className="mt-3">
+            <FindPart
+              pattern={state.pattern}
+              onFound={(c) => {
+                setLooked(c);
+                setPicked(c.part.id);
+              }}
+            />
+          </div>
+        </SlipPart>
+        <AroundPart />
         <LeftSummary />
-        <SlipPart title="Words to search with">
-          <p className="figure select-all rounded-[10px] bg-sunk p-3">{searchWords(view)}</p>
-        </SlipPart>
-        <SlipPart title="Easy to get wrong">
-          <ul className="list-disc space-y-1 pl-5 text-ink2">
-            <li>A mirror-image or upside-down part: hold it over the board before ordering ten.</li>
-            <li>The same fit can be wired differently: ring two pins of the part to its shell.</li>
-            <li>Leg slots: an upright leg will not enter a lying slot.</li>
-          </ul>
-        </SlipPart>
+        <BuyPart pattern={state.pattern} />
+        <HandPart />
       </Slip>
     </>
+  );
+}
+
+function Empty({ refused, working }: { readonly refused: string | null; readonly working: boolean }) {
+  const { bundle } = useJob();
+  if (refused === null) return <p className="text-ink2">{working ? 'Comparing every known part…' : ''}</p>;
+  return (
+    <p className="text-ink2">
+      {refused}.{' '}
+      <Link
+        to={`/jobs/${bundle.id}/look-over`}
+        className="font-semibold text-copper underline underline-offset-4"
+      >
+        To Look over
+      </Link>
+    </p>
   );
 }

@@ -1,0 +1,79 @@
+import {
+  Controller,
+  Delete,
+  Get,
+  Header,
+  Inject,
+  Param,
+  ParseIntPipe,
+  Post,
+  Res,
+  UploadedFiles,
+  UseInterceptors,
+} from '@nestjs/common';
+import { FilesInterceptor } from '@nestjs/platform-express';
+import type { PartImportsAnswer, PartsAnswer, PartsImportLine } from '@zebbit/contract';
+import { PARTS_MAX_BYTES } from '@zebbit/contract';
+import type { Response } from 'express';
+import { ApiError } from '../errors/api-error';
+import { PartsService } from './parts.service';
+
+const MOST_LOOSE_FILES = 2000;
+
+@Controller('api/parts')
+export class PartsController {
+  constructor(@Inject(PartsService) private readonly parts: PartsService) {}
+
+  @Get()
+  list(): Promise<PartsAnswer> {
+    return this.parts.list();
+  }
+
+  @Get('imports')
+  imports(): Promise<PartImportsAnswer> {
+    return this.parts.imports();
+  }
+
+  @Get(':id/file')
+  @Header('Content-Type', 'text/plain; charset=utf-8')
+  file(@Param('id') id: string): Promise<string> {
+    return this.parts.file(id);
+  }
+
+  /** Answers line by line how far it is; the last line is the report or the failure. Hanging up stops it. */
+  @Post('import')
+  @UseInterceptors(
+    FilesInterceptor('files', MOST_LOOSE_FILES, { limits: { fileSize: PARTS_MAX_BYTES, fields: 0 } }),
+  )
+  async take(
+    @UploadedFiles() files: readonly Express.Multer.File[] | undefined,
+    @Res() response: Response,
+  ): Promise<void> {
+    let gone = false;
+    response.on('close', () => void (gone = true));
+    response.status(200).type('application/x-ndjson');
+    const say = (line: PartsImportLine): void => void response.write(`${JSON.stringify(line)}\n`);
+    try {
+      const report = await this.parts.take(
+        (files ?? []).map((f) => ({
+          // Multer reads names as Latin-1.
+          name: Buffer.from(f.originalname, 'latin1').toString('utf8'),
+          bytes: f.buffer,
+        })),
+        { progress: (done, of) => say({ done, of }), stopped: () => gone },
+      );
+      say({ report });
+    } catch (error) {
+      if (!(error instanceof ApiError)) throw error;
+      say({ failure: error.failure });
+    } finally {
+      response.end();
+    }
+  }
+
+  @Delete('imports/:id')
+  async undo(@Param('id', ParseIntPipe) id: number): Promise<{ ok: true }> {
+    await this.parts.undo(id);
+    return { ok: true };
+  }
+}

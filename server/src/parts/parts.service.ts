@@ -1,0 +1,183 @@
+import { createHash } from 'node:crypto';
+import { gunzipSync, gzipSync } from 'node:zlib';
+import { Inject, Injectable } from '@nestjs/common';
+import { Op } from 'sequelize';
+import type {
+  PartImportEntry,
+  PartImportsAnswer,
+  PartsAnswer,
+  PartsImportReport,
+  RefusedFile,
+} from '@zebbit/contract';
+import type { ConnectorPart } from '@zebbit/core';
+import { checkPart, partFromFootprint, readKicadFootprint } from '@zebbit/core';
+import { PartImportModel, PartModel } from '../database/models';
+import { Writer } from '../database/writer';
+import { badField, notFound } from '../errors/api-error';
+import type { NamedBytes } from './read-archive';
+import { readArchive } from './read-archive';
+
+/** Files read between two breaths, so that other requests are answered meanwhile. */
+const SLICE = 40;
+const ROWS_AT_ONCE = 400;
+/** Of the refused files so many are named. */
+const NAMED = 200;
+
+interface ReadPart {
+  readonly id: string;
+  readonly part: ConnectorPart;
+  readonly file: Buffer;
+}
+
+const breath = (): Promise<void> => new Promise((resolve) => setImmediate(resolve));
+
+/** What an import tells on its way, and asks: whether it is still wanted. */
+export interface ImportWatcher {
+  readonly progress: (done: number, of: number) => void;
+  readonly stopped: () => boolean;
+}
+
+@Injectable()
+export class PartsService {
+  constructor(@Inject(Writer) private readonly writer: Writer) {}
+
+  async list(): Promise<PartsAnswer> {
+    const rows = await PartModel.findAll({ attributes: ['body'], order: [['name', 'ASC']], raw: true });
+    // Raw rows carry the body as it is stored.
+    const bodies = rows.map(({ body }) => (typeof body === 'string' ? (JSON.parse(body) as object) : body));
+    return { parts: bodies as ConnectorPart[] };
+  }
+
+  async imports(): Promise<PartImportsAnswer> {
+    const rows = await PartImportModel.findAll({ order: [['id', 'DESC']] });
+    return { imports: rows.map(entryOf) };
+  }
+
+  /** The file a part came from, as it came. */
+  async file(id: string): Promise<string> {
+    const row = await PartModel.findByPk(id);
+    if (!row) throw notFound('part', 'id');
+    return gunzipSync(row.file).toString('utf8');
+  }
+
+  /** Reads footprint files and zips of them and keeps those that can be read, all at once or, when stopped or refused whole, none. */
+  async take(files: readonly NamedBytes[], watcher: ImportWatcher): Promise<PartsImportReport> {
+    const all = files.flatMap((f) =>
+      f.name.toLowerCase().endsWith('.zip') ? readArchive(f.bytes, f.name) : [f],
+    );
+    if (all.length === 0)
+      throw badField(
+        'files',
+        'empty',
+        'There is no .kicad_mod file in what was sent',
+        'Choose files, a folder or a zip',
+      );
+    const refused: RefusedFile[] = [];
+    const found = new Map<string, ReadPart>();
+    let repeated = 0;
+    for (const [i, { name, bytes }] of all.entries()) {
+      if (i % SLICE === 0) {
+        watcher.progress(i, all.length);
+        await breath();
+        if (watcher.stopped()) throw badField('files', 'stopped', 'The import was stopped; nothing was kept');
+      }
+      const read = readOne(name, bytes);
+      if ('message' in read) refused.push(read);
+      else if (found.has(read.id)) repeated += 1;
+      else found.set(read.id, read);
+    }
+    const known = new Set<string>();
+    const ids = [...found.keys()];
+    for (let i = 0; i < ids.length; i += ROWS_AT_ONCE) {
+      const rows = await PartModel.findAll({
+        attributes: ['id'],
+        where: { id: { [Op.in]: ids.slice(i, i + ROWS_AT_ONCE) } },
+      });
+      rows.forEach((r) => known.add(r.id));
+    }
+    const fresh = [...found.values()].filter((p) => !known.has(p.id));
+    repeated += found.size - fresh.length;
+    const entry = fresh.length === 0 ? null : await this.keep(files, fresh, refused.length, watcher);
+    watcher.progress(all.length, all.length);
+    return {
+      import: entry,
+      taken: fresh.length,
+      repeated,
+      refused: refused.slice(0, NAMED),
+      refusedCount: refused.length,
+    };
+  }
+
+  /** Takes an import back with all its parts. */
+  async undo(id: number): Promise<void> {
+    await this.writer.write(async (transaction) => {
+      const gone = await PartImportModel.destroy({ where: { id }, transaction });
+      if (gone === 0) throw notFound('import', 'id');
+    });
+  }
+
+  private keep(
+    files: readonly NamedBytes[],
+    parts: readonly ReadPart[],
+    refused: number,
+    watcher: ImportWatcher,
+  ): Promise<PartImportEntry> {
+    const [first] = files;
+    return this.writer.write(async (transaction) => {
+      const row = await PartImportModel.create(
+        {
+          at: new Date().toISOString(),
+          name: files.length === 1 ? (first?.name ?? '').slice(0, 120) : `${files.length} files`,
+          taken: parts.length,
+          refused,
+        },
+        { transaction },
+      );
+      for (let i = 0; i < parts.length; i += ROWS_AT_ONCE) {
+        if (watcher.stopped()) throw badField('files', 'stopped', 'The import was stopped; nothing was kept');
+        await PartModel.bulkCreate(
+          parts.slice(i, i + ROWS_AT_ONCE).map((p) => ({
+            id: p.id,
+            importId: row.id,
+            name: p.part.name,
+            body: p.part,
+            file: p.file,
+          })),
+          { transaction },
+        );
+      }
+      return entryOf(row);
+    });
+  }
+}
+
+const entryOf = (row: PartImportModel): PartImportEntry => ({
+  id: row.id,
+  at: row.at,
+  name: row.name,
+  taken: row.taken,
+  refused: row.refused,
+});
+
+function readOne(name: string, bytes: Uint8Array): ReadPart | RefusedFile {
+  const refuse = (line: number, message: string): RefusedFile => ({ file: name, line, message });
+  if (!name.endsWith('.kicad_mod')) return refuse(1, 'This is not a .kicad_mod file');
+  let text: string;
+  try {
+    text = new TextDecoder('utf-8', { fatal: true }).decode(bytes);
+  } catch {
+    return refuse(1, 'The file is not text in UTF-8');
+  }
+  const read = readKicadFootprint(text);
+  if (!read.ok) return refuse(read.line, read.message);
+  const id = `own-${createHash('sha256').update(text).digest('hex').slice(0, 24)}`;
+  const base = name.split('/').at(-1) ?? name;
+  const named =
+    read.footprint.name === ''
+      ? { ...read.footprint, name: base.replace(/\.kicad_mod$/u, '') }
+      : read.footprint;
+  const part = partFromFootprint(named, id, base);
+  const fault = checkPart(part);
+  if (fault) return refuse(1, fault.message);
+  return { id, part, file: gzipSync(text) };
+}

@@ -1,0 +1,52 @@
+import type { MatchCandidate } from '@zebbit/core';
+import { partFamilyName } from '@zebbit/core';
+import { VirtualList } from '../../ui/virtual-list';
+import { sayChance, VerdictMark } from './verdict-mark';
+
+interface CandidateListProps {
+  readonly candidates: readonly MatchCandidate[];
+  readonly chosen: string | null;
+  readonly beside: string | null;
+  /** Pieces in the drawer, by part. */
+  readonly stock: ReadonlyMap<string, number>;
+  readonly onPick: (id: string) => void;
+}
+
+/** The ranked parts; the chosen one is kept in sight. */
+export function CandidateList({ candidates, chosen, beside, stock, onPick }: CandidateListProps) {
+  const about = (c: MatchCandidate): string => {
+    const here = stock.get(c.part.id) ?? 0;
+    if (here > 0) return `${here} in the drawer`;
+    return c.part.id === beside ? 'held beside' : partFamilyName(c.part.family);
+  };
+  return (
+    <VirtualList
+      label="Parts, likeliest first"
+      items={candidates}
+      keyOf={(c) => c.part.id}
+      rowPx={62}
+      at={candidates.findIndex((c) => c.part.id === chosen)}
+      className="h-[312px]"
+    >
+      {(c) => (
+        <button
+          type="button"
+          aria-pressed={c.part.id === chosen}
+          onClick={() => onPick(c.part.id)}
+          className={`flex h-full w-full items-center gap-3 rounded-[8px] px-2 text-left ${c.part.id === chosen ? 'bg-copper-soft' : 'hover:bg-sunk'}`}
+        >
+          <span className="figure w-[48px] shrink-0 text-right text-second">{sayChance(c.probability)}</span>
+          <span className="min-w-0 flex-1">
+            <span className="block truncate font-semibold" title={c.part.name}>
+              {c.part.name}
+            </span>
+            <span className="flex items-center gap-3 text-second text-ink2">
+              <VerdictMark of={c.verdict} />
+              <span className="truncate">{about(c)}</span>
+            </span>
+          </span>
+        </button>
+      )}
+    </VirtualList>
+  );
+}

@@ -1,0 +1,4 @@
+import * as Comlink from 'comlink';
+import { createMatcher } from './matcher';
+
+Comlink.expose(createMatcher());
