@@ -86,6 +86,14 @@ function pairsOf(scenes: readonly Scene[]): Board['facePairs'] {
   return corners(top, false).flatMap((t, i) => (under[i] ? [{ top: t, bottom: under[i] }] : []));
 }
 
+/** The ring of a slot is drawn this much wider than the slot itself, mm. */
+const RING_MM = 0.4;
+
+function slotOf({ size, through }: Scene['legs'][number]): Board['legs'][number]['slot'] {
+  const ring = through ? RING_MM : 0;
+  return { widthMm: size[0] - ring, lengthMm: size[1] - ring, directionDeg: 90 };
+}
+
 /** The board as a careful person would have placed it on the scenes' pictures, the scale set along each picture's width. */
 export function boardOf(scenes: readonly (readonly [Scene, StoredPicture])[]): Board {
   const faceOf = ([scene, picture]: readonly [Scene, StoredPicture]): Board => ({
@@ -114,7 +122,7 @@ export function boardOf(scenes: readonly (readonly [Scene, StoredPicture])[]): B
       face: scene.face,
       at: l.at,
       fixing: l.through ? ('through-hole' as const) : ('surface' as const),
-      slot: { widthMm: l.size[0], lengthMm: l.size[1], directionDeg: 90 },
+      slot: slotOf(l),
       state: l.state,
     })),
     components: scene.parts.filter((p) => p.sceneryOnly !== true).map((p) => asComponent(p, scene.face)),

@@ -2,9 +2,16 @@ import { readFile } from 'node:fs/promises';
 import { createConnection } from 'node:net';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import type { JobBundle, PhotoEntry, PhotoUse } from '@zebbit/contract';
+import type {
+  JobBundle,
+  PartsAnswer,
+  PartsImportLine,
+  PhotoEntry,
+  PhotoUse,
+  StoredStock,
+} from '@zebbit/contract';
 import { routes } from '@zebbit/contract';
-import type { BoardTruth, DocumentKind, JobDocuments, JobView } from '@zebbit/core';
+import type { BoardTruth, DocumentKind, JobDocuments, JobView, StockCard } from '@zebbit/core';
 import { askTruth, jobView, nextProbe, truthBench } from '@zebbit/core';
 
 import { storeTruth } from './stand-in';
@@ -68,6 +75,25 @@ export class DemoClient {
     form.set('caption', caption);
     form.set('photo', new Blob([await readFile(join(PICTURE_FOLDER, file))], { type: 'image/jpeg' }), file);
     return this.ask(routes.photos(id), { method: 'POST', body: form });
+  }
+
+  /** Sends footprint files as one import; throws when one of them is refused. */
+  async takeParts(files: readonly { readonly name: string; readonly text: string }[]): Promise<void> {
+    const form = new FormData();
+    for (const f of files) form.append('files', new Blob([f.text]), f.name);
+    const response = await fetch(this.base + routes.partsImport(), { method: 'POST', body: form });
+    const last = (await response.text()).trim().split('\n').at(-1) ?? '';
+    const line = JSON.parse(last) as PartsImportLine;
+    if (!('report' in line) || line.report.refusedCount > 0) throw new Error(`the import answered ${last}`);
+  }
+
+  async parts(): Promise<PartsAnswer['parts']> {
+    const { parts } = await this.ask<PartsAnswer>(routes.parts(), {});
+    return parts;
+  }
+
+  addStock(card: StockCard, count: number): Promise<StoredStock> {
+    return this.send('POST', routes.drawer(), { card, count });
   }
 
   keepCard(id: string, learned: string): Promise<unknown> {

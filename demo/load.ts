@@ -1,4 +1,5 @@
 import { DemoClient } from './client';
+import { loadDrawer } from './drawer';
 import { audioGuide, cliffLamp, memoryStick, pillowSpeaker, secondGuide } from './jobs';
 
 /** node demo/dist/load.js http://127.0.0.1:4173 [PORT]: loads the demo's jobs into a running server, and their truths into the stand-in meter. */
@@ -7,5 +8,6 @@ if (base === undefined || !/^http:\/\/(127\.0\.0\.1|localhost|\[::1\]):\d+$/u.te
   throw new Error('load wants the address of a server on this machine, as in http://127.0.0.1:4173');
 }
 const client = new DemoClient(base, meterPort === undefined ? null : Number(meterPort));
+await loadDrawer(client);
 const now = new Date();
 for (const load of [cliffLamp, memoryStick, pillowSpeaker, secondGuide, audioGuide]) await load(client, now);

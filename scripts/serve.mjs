@@ -58,7 +58,11 @@ export async function serve({ home, port, lan = false }) {
       stop(`The server ended with ${ended}. Is port ${port} in use? Try -- --port ${port + 1}`);
     const ok = await askOnce(`${url}/api/health`).then(
       (r) => r.ok,
-      () => false,
+      (error) => {
+        // Browsers and Node refuse some ports, 4190 among them, whatever listens there.
+        if (error.cause?.message === 'bad port') stop(`Port ${port} is one that browsers refuse; try another`);
+        return false;
+      },
     );
     if (ok) {
       server.on('exit', (code) => process.exit(code ?? 0));

@@ -12,7 +12,7 @@ import type {
   StoredCard,
   WorkshopAnswer,
 } from '@zebbit/contract';
-import { EMPTY_BOARD, EMPTY_DOCUMENTS, placeRow } from '@zebbit/core';
+import { EMPTY_BOARD, EMPTY_DOCUMENTS, EMPTY_MATCH, placeRow } from '@zebbit/core';
 import { QueryTypes } from 'sequelize';
 import type { Sharp } from 'sharp';
 import sharp from 'sharp';
@@ -141,7 +141,7 @@ describe('documents', () => {
   it('are stored whole with a revision, and an older one is refused', async () => {
     const { id } = await newJob();
     const url = `/api/jobs/${id}/match`;
-    const body = { part: 'Micro-B', source: '', agreed: ['family'] };
+    const body = { ...EMPTY_MATCH, part: 'Micro-B', agreed: ['family'] };
     expect((await http().put(url).send({ rev: 0, body }).expect(200)).body).toEqual({ rev: 1 });
     expect(
       failure(

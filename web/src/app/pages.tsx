@@ -1,5 +1,8 @@
 import type { RouteObject } from 'react-router';
 import { Navigate } from 'react-router';
+import { Drawer } from '../drawer/drawer';
+import { Labels } from '../drawer/labels';
+import { Library } from '../drawer/library';
 import { CloseUp } from '../job/close-up/close-up';
 import { HandBack } from '../job/close-up/hand-back';
 import { JobLayout } from '../job/job-layout';
@@ -36,6 +39,10 @@ export const pages: RouteObject[] = [
           { path: 'hand-back', element: <HandBack /> },
         ],
       },
+      { path: 'drawer', element: <Drawer /> },
+      { path: 'drawer/labels', element: <Labels /> },
+      { path: 'drawer/:stockId', element: <Drawer /> },
+      { path: 'library', element: <Library /> },
       { path: 'jobs', element: <Navigate to="/" replace /> },
       { path: '*', element: <NotHere /> },
     ],

@@ -1,6 +1,6 @@
 import { jest } from '@jest/globals';
-import type { JobBundle, JobSummary, StoredCard, WorkshopAnswer } from '@zebbit/contract';
-import type { DocumentKind, JobDocuments, Workshop } from '@zebbit/core';
+import type { JobBundle, JobSummary, StoredCard, StoredStock, WorkshopAnswer } from '@zebbit/contract';
+import type { ConnectorPart, DocumentKind, JobDocuments, Workshop } from '@zebbit/core';
 import { DOCUMENT_KINDS, EMPTY_DOCUMENTS, NEW_WORKSHOP } from '@zebbit/core';
 
 export interface Sent {
@@ -21,6 +21,8 @@ interface FakeParts {
   readonly jobs?: readonly JobSummary[];
   readonly workshop?: Workshop;
   readonly card?: StoredCard | null;
+  readonly library?: readonly ConnectorPart[];
+  readonly drawer?: readonly StoredStock[];
   /** Answers to be given instead, by method and path. */
   readonly refuse?: Readonly<Record<string, { readonly status: number; readonly body: unknown }>>;
 }
@@ -53,6 +55,9 @@ export function fakeServer(parts: FakeParts = {}): FakeServer {
     if (path === '/api/jobs/j1') return bundle();
     if (path === '/api/jobs') return method === 'POST' ? bundle() : (parts.jobs ?? []);
     if (path === '/api/workshop') return method === 'PUT' ? { rev: 1 } : workshop;
+    if (path === '/api/parts') return { parts: parts.library ?? [] };
+    if (path === '/api/drawer' && method === 'GET') return { entries: parts.drawer ?? [], jobs: {} };
+    if (path === '/api/parts/imports') return { imports: [] };
     if (path.startsWith('/api/model-cards')) return { found: parts.card ?? null };
     if (path.endsWith('/model-card')) return parts.card;
     serial += 1;

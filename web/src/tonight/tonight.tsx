@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { Moon, Plus, Sun } from 'lucide-react';
+import { Plus } from 'lucide-react';
 import { formatDistanceToNow } from 'date-fns';
 import { Link } from 'react-router';
 import type { JobSummary } from '@zebbit/contract';
@@ -7,6 +7,7 @@ import type { NextMove } from '@zebbit/core';
 import { STATION_WORDS } from '@zebbit/core';
 import { useJobs } from '../api/jobs';
 import { useTheme } from '../app/theme';
+import { TopBar } from '../app/top-bar';
 import { useKeys } from '../app/use-keys';
 import { Button } from '../ui/button';
 import { Track } from '../ui/track';
@@ -22,33 +23,13 @@ const TONE: Readonly<Record<NextMove['tone'], string>> = {
 /** Home: every job with its station and its next move. */
 export function Tonight() {
   const jobs = useJobs();
-  const { theme, toggle } = useTheme();
+  const toggle = useTheme((t) => t.toggle);
   const [asking, setAsking] = useState(false);
   useKeys({ n: toggle, N: toggle, '+': () => setAsking(true) });
   return (
     <div className="flex h-full flex-col">
       <title>Tonight · Zebbit</title>
-      <header className="flex h-14 shrink-0 items-center border-b border-line bg-sheet">
-        <span className="flex h-full w-[136px] items-center border-r border-line px-5 text-[20px] font-bold">
-          Zebbit
-        </span>
-        <nav aria-label="Main" className="flex-1 pl-5">
-          <Link to="/" aria-current="page" className="font-bold text-copper">
-            Tonight
-          </Link>
-        </nav>
-        <Button
-          tone="quiet"
-          className="mr-3"
-          hotkey="N"
-          onClick={toggle}
-          icon={
-            theme === 'day' ? <Moon aria-hidden className="size-5" /> : <Sun aria-hidden className="size-5" />
-          }
-        >
-          {theme === 'day' ? 'night' : 'day'}
-        </Button>
-      </header>
+      <TopBar />
       <main className="scroll-thin min-h-0 flex-1 overflow-y-auto px-9 py-6 text-[16px]">
         <div className="mb-5 flex items-center gap-4">
           <h1 className="text-move font-bold">{headline(jobs.data)}</h1>

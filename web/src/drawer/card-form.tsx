@@ -1,0 +1,208 @@
+import { useEffect, useState } from 'react';
+import type { PartFamily, StockCard, StockSource } from '@zebbit/core';
+import { PART_FAMILIES, partFamilyName, STOCK_SOURCE_WORDS, STOCK_SOURCES } from '@zebbit/core';
+import { BOX, Field, SelectField, TextField } from '../ui/field';
+import type { PartLine } from '../workers/matcher';
+import { useMatcher } from './matcher-store';
+
+const FAMILY_CHOICES: readonly (readonly [string, string])[] = [
+  ['', 'not known'],
+  ...PART_FAMILIES.map((f) => [f, partFamilyName(f)] as const),
+];
+
+interface NumberFieldProps {
+  readonly label: string;
+  readonly value: number | null;
+  readonly whole: boolean;
+  readonly hint?: string;
+  readonly onNumber: (value: number | null) => void;
+}
+
+/** A plain number, or nothing. What cannot be read stays as typed with the reason under it. */
+export function NumberField({ label, value, whole, hint, onNumber }: NumberFieldProps) {
+  const [draft, setDraft] = useState<string | null>(null);
+  const [error, setError] = useState<string | null>(null);
+  const commit = (): void => {
+    if (draft === null) return;
+    const said = draft.trim().replace(',', '.');
+    const n = Number(said);
+    if (said !== '' && (!Number.isFinite(n) || n < 0 || n > 1e5 || (whole && !Number.isInteger(n)))) {
+      setError(`${label} wants a ${whole ? 'whole ' : ''}number from 0 up`);
+      return;
+    }
+    setError(null);
+    setDraft(null);
+    onNumber(said === '' ? null : n);
+  };
+  return (
+    <Field label={label} hint={hint} error={error}>
+      {(ids) => (
+        <input
+          {...ids}
+          inputMode="decimal"
+          className={`${BOX} figure`}
+          value={draft ?? (value === null ? '' : String(value))}
+          onChange={(e) => setDraft(e.target.value)}
+          onBlur={commit}
+          onKeyDown={(e) => {
+            if (e.key === 'Enter') commit();
+          }}
+        />
+      )}
+    </Field>
+  );
+}
+
+interface CardFormProps {
+  readonly card: StockCard;
+  readonly onChange: (card: StockCard) => void;
+}
+
+/** What is written on a compartment. */
+export function CardForm({ card, onChange }: CardFormProps) {
+  const put = (more: Partial<StockCard>): void => onChange({ ...card, ...more });
+  return (
+    <div className="flex flex-col gap-3">
+      <TextField label="What lies in it" value={card.name} limit={120} onCommit={(name) => put({ name })} />
+      <PartPicker
+        partId={card.partId}
+        onPick={(line) =>
+          put({
+            partId: line?.id ?? null,
+            family: line?.family ?? card.family,
+            name: card.name === '' && line ? line.name : card.name,
+          })
+        }
+      />
+      <div className="grid grid-cols-2 gap-3">
+        <TextField
+          label="Place"
+          value={card.place}
+          limit={60}
+          placeholder="A3, bag 2"
+          onCommit={(place) => put({ place })}
+        />
+        <SelectField
+          label="Family"
+          value={card.family ?? ''}
+          options={FAMILY_CHOICES}
+          onPick={(f) => put({ family: f === '' ? null : (f as PartFamily) })}
+        />
+        <SelectField
+          label="Source"
+          value={card.source}
+          options={STOCK_SOURCES.map((s) => [s, STOCK_SOURCE_WORDS[s]] as const)}
+          onPick={(source) => put({ source: source as StockSource })}
+        />
+        <TextField
+          label={card.source === 'donor' ? 'Which donor board' : 'From'}
+          value={card.from}
+          onCommit={(from) => put({ from })}
+        />
+        <NumberField
+          label="Price of one"
+          value={card.price}
+          whole={false}
+          onNumber={(price) => put({ price })}
+        />
+        <NumberField
+          label="Keep at least"
+          value={card.minimum}
+          whole
+          onNumber={(minimum) => put({ minimum })}
+        />
+      </div>
+      <TextField
+        label="Marking on it"
+        value={card.marking}
+        limit={80}
+        onCommit={(marking) => put({ marking })}
+      />
+      <TextField label="Note" value={card.note} limit={500} lines={2} onCommit={(note) => put({ note })} />
+    </div>
+  );
+}
+
+interface PartPickerProps {
+  readonly partId: string | null;
+  readonly onPick: (line: PartLine | null) => void;
+}
+
+/** Ties a compartment to a part of the library, so that Match finds it there. */
+export function PartPicker({ partId, onPick }: PartPickerProps) {
+  const { matcher, edition } = useMatcher();
+  const [text, setText] = useState('');
+  const [found, setFound] = useState<readonly PartLine[]>([]);
+  const [name, setName] = useState<string | null>(null);
+  useEffect(() => {
+    let stale = false;
+    if (matcher && partId !== null)
+      void matcher.part(partId).then((p) => {
+        if (!stale) setName(p?.name ?? `${partId}, no longer in the library`);
+      });
+    return () => {
+      stale = true;
+    };
+  }, [matcher, partId, edition]);
+  useEffect(() => {
+    let stale = false;
+    if (matcher && text.trim() !== '')
+      void matcher.find(text, 20).then((list) => {
+        if (!stale) setFound(list);
+      });
+    return () => {
+      stale = true;
+    };
+  }, [matcher, text, edition]);
+  if (partId !== null)
+    return (
+      <p className="flex items-center gap-3">
+        <span className="min-w-0 flex-1">
+          <span className="block text-second font-semibold text-ink2">Part of the library</span>
+          <span className="block truncate">{name ?? '…'}</span>
+        </span>
+        <button
+          type="button"
+          className="min-h-10 font-semibold text-copper underline underline-offset-4"
+          onClick={() => onPick(null)}
+        >
+          Untie
+        </button>
+      </p>
+    );
+  return (
+    <div>
+      <Field label="Part of the library" hint="Type some of its name; Match then finds it in the drawer">
+        {(ids) => (
+          <input
+            {...ids}
+            className={BOX}
+            maxLength={80}
+            value={text}
+            onChange={(e) => setText(e.target.value)}
+          />
+        )}
+      </Field>
+      {text.trim() !== '' && (
+        <ul aria-label="Parts of that name" className="scroll-thin max-h-[160px] overflow-y-auto">
+          {found.map((line) => (
+            <li key={line.id}>
+              <button
+                type="button"
+                className="flex min-h-10 w-full items-center gap-3 rounded-[8px] px-2 text-left hover:bg-sunk"
+                onClick={() => {
+                  setText('');
+                  onPick(line);
+                }}
+              >
+                <span className="min-w-0 flex-1 truncate">{line.name}</span>
+                <span className="text-second text-ink2">{partFamilyName(line.family)}</span>
+              </button>
+            </li>
+          ))}
+          {found.length === 0 && <li className="text-second text-ink2">None has that in its name.</li>}
+        </ul>
+      )}
+    </div>
+  );
+}
