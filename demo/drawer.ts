@@ -33,12 +33,11 @@ const changed = (lands: readonly PartLand[], c: Change): PartLand[] =>
 
 /** Legs of the demo's own boards, so that one part of the box drops in. */
 const legs = (
-  at: readonly (readonly [number, number])[],
-  length: number,
+  at: readonly (readonly [x: number, y: number, lengthMm: number])[],
   width: number,
   through: boolean,
 ): PartLand[] =>
-  at.map(([x, y]) => ({
+  at.map(([x, y, length]) => ({
     numbers: ['SH'],
     role: 'leg' as const,
     function: 'unknown' as const,
@@ -54,12 +53,11 @@ const OWN: readonly (readonly [name: string, from: string, legs: PartLand[]])[] 
     'c16-lying',
     legs(
       [
-        [-4.32, 0.8],
-        [4.32, 0.8],
-        [-4.32, 5],
-        [4.32, 5],
+        [-4.32, 0.8, 1.7],
+        [4.32, 0.8, 1.7],
+        [-4.32, 5, 1.4],
+        [4.32, 5, 1.4],
       ],
-      1.7,
       0.6,
       true,
     ),
@@ -69,10 +67,9 @@ const OWN: readonly (readonly [name: string, from: string, legs: PartLand[]])[] 
     'micro-surface',
     legs(
       [
-        [-3.4, 2.2],
-        [3.4, 2.2],
+        [-3.4, 2.2, 1.9],
+        [3.4, 2.2, 1.9],
       ],
-      1.9,
       1.6,
       false,
     ),
@@ -82,10 +79,9 @@ const OWN: readonly (readonly [name: string, from: string, legs: PartLand[]])[] 
     'a-plug',
     legs(
       [
-        [-7, 2.8],
-        [7, 2.8],
+        [-7, 2.8, 1.8],
+        [7, 2.8, 1.8],
       ],
-      1.8,
       1,
       true,
     ),

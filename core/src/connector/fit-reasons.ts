@@ -43,19 +43,28 @@ function tooNarrow(tried: PartOnBoard, stuck: readonly number[]): boolean {
   return outward > 0;
 }
 
+/** `4 legs and 2 pegs find` */
+function enterWords(lands: readonly PartLand[]): string {
+  const words = (['contact', 'leg', 'peg'] as const).flatMap((role) => {
+    const n = lands.filter((l) => l.role === role).length;
+    return n > 0 ? [many(n, role === 'contact' ? 'pin' : role)] : [];
+  });
+  return `${words.join(' and ')} ${lands.length === 1 ? 'finds' : 'find'}`;
+}
+
 function holeReasons(tried: PartOnBoard): FitReason[] {
   const { part, board, under, room } = tried;
   const small: { readonly name: string; readonly by: number }[] = [];
   const crossed: string[] = [];
   const bent: { readonly i: number; readonly name: string; readonly by: number }[] = [];
-  let enter = 0;
+  const enter: PartLand[] = [];
   part.lands.forEach((l, i) => {
     const r = room[i] ?? null;
     const b = board[under[i] ?? -1];
     if (r === null || !b?.hole) return;
     const metal = metalAt(l);
     if (r >= -NOTHING_MM) {
-      enter += 1;
+      enter.push(l);
       return;
     }
     const centred = roomInside(metal, b.at, b.hole, b.at);
@@ -123,15 +132,8 @@ function holeReasons(tried: PartOnBoard): FitReason[] {
               ),
         ]
       : []),
-    ...(enter > 0 && small.length + bent.length + crossed.length === 0
-      ? [
-          reason(
-            'legs-enter',
-            'fine',
-            `${many(enter, 'leg, pin or peg', 'legs, pins and pegs')} find their holes`,
-            enter,
-          ),
-        ]
+    ...(enter.length > 0 && small.length + bent.length + crossed.length === 0
+      ? [reason('legs-enter', 'fine', `${enterWords(enter)} their holes`, enter.length)]
       : []),
   ];
 }

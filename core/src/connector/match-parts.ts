@@ -1,5 +1,5 @@
 import type { FitKind, FitReason } from './fit-reason';
-import { fitKind } from './fit-reason';
+import { fitKind, reason } from './fit-reason';
 import type { BoardGuess } from './board-guess';
 import { boardAsSeen, boardFor, tryOn } from './board-guess';
 import { mirrorReason } from './mirror-reason';
@@ -69,6 +69,25 @@ function verdictOf(dropsIn: number, work: number): MatchVerdict {
   return dropsIn + work >= SURE_OF_VERDICT && work >= 0.5 ? 'work' : 'open';
 }
 
+/** What the part needs holes for and nobody marked on the board: it may be there all the same. */
+function unmarkedReasons({ part, best, seen }: Weighed): FitReason[] {
+  const met = new Set(best.placement.lands);
+  const left = part.lands.filter((l, i) => !met.has(i) && l.hole && l.role !== 'contact');
+  const count = (role: 'leg' | 'peg'): number => left.filter((l) => l.role === role).length;
+  const words = (['leg', 'peg'] as const).flatMap((role) =>
+    count(role) > 0 ? [`${count(role)} ${role}${count(role) > 1 ? 's' : ''}`] : [],
+  );
+  if (words.length === 0 || seen.features.length === 0) return [];
+  return [
+    reason(
+      'not-measured',
+      'fine',
+      `No holes for ${words.join(' and ')} of it were marked: look whether they are there`,
+      left.length,
+    ),
+  ];
+}
+
 function candidateOf(
   w: Weighed,
   pattern: ObservedPattern,
@@ -90,6 +109,8 @@ function candidateOf(
   const shown = tries
     .filter((t) => wanted === null || fitKind(t.reasons) === wanted)
     .reduce((a, b) => (b.weight > a.weight ? b : a));
+  const told = verdict === 'no' || shown.reasons.some((r) => ['trim-pegs', 'no-hole'].includes(r.code));
+  const unmarked = told ? [] : unmarkedReasons(w);
   const mirror = verdict === 'no' ? mirrorReason(w, pattern, asked.library) : null;
   return {
     part: w.part,
@@ -98,7 +119,7 @@ function candidateOf(
     level: asked.level,
     verdict,
     chances: { dropsIn, work },
-    reasons: mirror ? [mirror, ...shown.reasons] : shown.reasons,
+    reasons: [...(mirror ? [mirror] : []), ...shown.reasons, ...unmarked],
     placement: placementOf(w),
   };
 }

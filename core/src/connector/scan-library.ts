@@ -14,6 +14,9 @@ export interface Shortlisted {
 const MOST_LANDS_A_FEATURE = 10;
 /** Behind the best by more than this, nats, a part has no chance that would print. */
 const HOPELESS = 25;
+/** In a small library time is no matter, and a person wants to see why the near misses do not go. */
+const HOPELESS_OF_FEW = 90;
+const FEW_PARTS = 2000;
 
 /** A pattern explained without strays costs less than this, nats, and half a nat for each feature. */
 const CLEAN_COST = 4;
@@ -51,6 +54,7 @@ export function scanLibrary(
       });
     })
     .sort((a, b) => a.least - b.least);
+  const hopeless = library.parts.length > FEW_PARTS ? HOPELESS : HOPELESS_OF_FEW;
   let kept: Shortlisted[] = [];
   let best = Infinity;
   let least = Infinity;
@@ -67,7 +71,7 @@ export function scanLibrary(
       least = Math.min(least, placed.cost);
       if (kept.length >= 2 * most) kept = bestOfEach(kept).slice(0, most);
       const full = kept.length >= most ? Math.max(...kept.map((s) => s.score)) : Infinity;
-      bound = Math.min(bound, best + HOPELESS, full);
+      bound = Math.min(bound, best + hopeless, full);
     }
   };
   round((seen) => seen.bases.slice(0, 1));

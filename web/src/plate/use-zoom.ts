@@ -84,7 +84,26 @@ export function useZoom(
   useEffect(() => {
     latestFit.current = fit;
   });
-  useEffect(() => latestFit.current(), [fitKey, size.width, size.height]);
+  const last = useRef<{ readonly key: string; readonly size: Size } | null>(null);
+  const latestShow = useRef(show);
+  useEffect(() => {
+    latestShow.current = show;
+  });
+  useEffect(() => {
+    const before = last.current;
+    if (size.width > 0) last.current = { key: fitKey, size: { width: size.width, height: size.height } };
+    // Another picture is fitted; the same one in another frame keeps its middle and its scale.
+    if (before?.key !== fitKey || usePlate.getState().keep) {
+      latestFit.current();
+      return;
+    }
+    const { k, x, y } = usePlate.getState().viewport;
+    latestShow.current({
+      k,
+      x: x + (size.width - before.size.width) / 2,
+      y: y + (size.height - before.size.height) / 2,
+    });
+  }, [fitKey, size.width, size.height]);
 
   return {
     fit: () => show(fitViewport(size, board)),

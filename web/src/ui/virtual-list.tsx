@@ -11,6 +11,8 @@ interface VirtualListProps<T> {
   /** Row to keep in sight; -1 for none. */
   readonly at: number;
   readonly className?: string;
+  /** Height of the whole, px; without it the class says. */
+  readonly heightPx?: number;
   readonly children: (item: T) => ReactNode;
 }
 
@@ -22,6 +24,7 @@ export function VirtualList<T>({
   rowPx,
   at,
   className = '',
+  heightPx,
   children,
 }: VirtualListProps<T>) {
   const box = useRef<HTMLDivElement>(null);
@@ -40,7 +43,11 @@ export function VirtualList<T>({
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [at]);
   return (
-    <div ref={box} className={`scroll-thin overflow-y-auto ${className}`}>
+    <div
+      ref={box}
+      className={`scroll-thin overflow-y-auto ${className}`}
+      style={heightPx === undefined ? undefined : { height: heightPx }}
+    >
       <ul aria-label={label} className="relative" style={{ height: rows.getTotalSize() }}>
         {rows.getVirtualItems().map(({ index, start }) => {
           const item = items[index];

@@ -3,6 +3,8 @@ import { partFamilyName } from '@zebbit/core';
 import { VirtualList } from '../../ui/virtual-list';
 import { sayChance, VerdictMark } from './verdict-mark';
 
+const ROW_PX = 62;
+
 interface CandidateListProps {
   readonly candidates: readonly MatchCandidate[];
   readonly chosen: string | null;
@@ -24,9 +26,9 @@ export function CandidateList({ candidates, chosen, beside, stock, onPick }: Can
       label="Parts, likeliest first"
       items={candidates}
       keyOf={(c) => c.part.id}
-      rowPx={62}
+      rowPx={ROW_PX}
       at={candidates.findIndex((c) => c.part.id === chosen)}
-      className="h-[312px]"
+      heightPx={Math.min(5, candidates.length) * ROW_PX + 2}
     >
       {(c) => (
         <button

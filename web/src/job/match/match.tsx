@@ -1,7 +1,7 @@
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
-import type { MatchCandidate, NextMove } from '@zebbit/core';
-import { matchFace, stationMove, stockCount } from '@zebbit/core';
+import type { Face, MatchCandidate, NextMove, ObservedPattern } from '@zebbit/core';
+import { boardPoint, matchFace, stationMove, stockCount } from '@zebbit/core';
 import { useDrawer } from '../../api/drawer';
 import { useKeys } from '../../app/use-keys';
 import { NoPicture } from '../../plate/no-picture';
@@ -18,38 +18,72 @@ import { FindPart } from './find-part';
 import { HandPart } from './hand-part';
 import { ARROW_TIMES, MatchArt } from './match-art';
 import { MeasurePart, questionOf } from './measure-part';
-import { TakeButtons, useTaking } from './take-buttons';
+import { compartmentsOf, TakeButtons, useTaking } from './take-buttons';
 import type { MatchState } from './use-match';
 import { candidateById, useMatch } from './use-match';
 import { sayChance } from './verdict-mark';
 
+/** The port fills so much of the plate, px. */
+const SIGHT_PX = 350;
 const NO_ONE: readonly MatchCandidate[] = [];
 
+/** The part to take: one that drops in and lies in the drawer, else one that drops in, else the likeliest. */
+function bestOf(list: readonly MatchCandidate[], stock: ReadonlyMap<string, number>): MatchCandidate | null {
+  const dropping = list.filter((c) => c.verdict === 'drops-in');
+  const here = (c: MatchCandidate): boolean =>
+    [c.part.id, ...c.equals].some((id) => (stock.get(id) ?? 0) > 0);
+  return dropping.find(here) ?? dropping[0] ?? list[0] ?? null;
+}
+
 /** The next move at Match, with what the matching knows. */
-function moveOf(usual: NextMove, state: MatchState): NextMove {
+function moveOf(
+  usual: NextMove,
+  state: MatchState,
+  best: MatchCandidate | null,
+  inDrawer: boolean,
+): NextMove {
   const { report, next, refused } = state;
   if (usual.tone !== 'move') return usual;
   if (refused !== null || !report) return refused === null ? usual : { ...usual, why: refused };
+  if (best?.verdict === 'drops-in')
+    return {
+      ...usual,
+      title: `Take ${best.part.name}`,
+      why: `It drops in${inDrawer ? ' and lies in the drawer' : ''}. ${best.reasons[0]?.text ?? ''}.`,
+    };
   if (next?.kind === 'ask' && next.proposals[0])
     return {
       ...usual,
-      title: `Measure the ${next.proposals[0].words}`,
+      title: `Measure: ${next.proposals[0].words}`,
       why: `${questionOf(next.proposals[0])} It tells the parts that are left apart best.`,
     };
-  if (next?.kind === 'unknown')
+  if (report.unknown > 0.5)
     return {
       ...usual,
       title: 'None of the known parts: buy by its measures',
-      why: `With ${sayChance(next.unknown)} the board was laid out for a part that is not in the library. The limits for a shop’s filter are below.`,
+      why: `With ${sayChance(report.unknown)} the board was laid out for a part that is not in the library. The limits for a shop’s filter are below.`,
     };
-  const lead = report.candidates[0];
-  return lead
-    ? {
-        ...usual,
-        title: `Take ${lead.part.name}`,
-        why: `${sayChance(lead.probability)} among the ${report.considered} known parts${lead.equals.length > 0 ? `; ${lead.equals.length} equal to it` : ''}.`,
-      }
-    : usual;
+  if (!best) return usual;
+  return {
+    ...usual,
+    title: best.verdict === 'work' ? `${best.part.name} goes with work` : `Look at ${best.part.name}`,
+    why: `${sayChance(best.probability)} among the ${report.considered} known parts. ${best.reasons[0]?.text ?? ''}.`,
+  };
+}
+
+/** Shows the port large, once, when the station is entered. */
+function usePortInSight(pattern: ObservedPattern, face: Face): void {
+  const showFace = usePlate((s) => s.showFace);
+  const shown = useRef(false);
+  useEffect(() => {
+    if (shown.current || pattern.features.length < 2) return;
+    shown.current = true;
+    const xs = pattern.features.map((f) => f.at.x);
+    const ys = pattern.features.map((f) => f.at.y);
+    const [x0, x1, y0, y1] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
+    const k = Math.min(60, SIGHT_PX / Math.max(4, x1 - x0, 1.6 * (y1 - y0)));
+    showFace(face, { at: boardPoint((x0 + x1) / 2, (y0 + y1) / 2), k });
+  }, [pattern, face, showFace]);
 }
 
 /** Which connector fits: every known part laid on what is left. */
@@ -67,16 +101,16 @@ export function Match() {
     () => (looked && !ranked.some((c) => c.part.id === looked.part.id) ? [...ranked, looked] : ranked),
     [ranked, looked],
   );
-  const chosen =
-    candidateById(list, picked) ?? candidateById(list, documents.match.partId) ?? list[0] ?? null;
   const beside = held ? (candidateById(list, held.part.id) ?? held) : null;
-  const { take } = useTaking(chosen, entries);
   const stock = useMemo(() => {
     const counts = new Map<string, number>();
     for (const e of entries)
       if (!e.removed && e.partId !== null) counts.set(e.partId, (counts.get(e.partId) ?? 0) + stockCount(e));
     return counts;
   }, [entries]);
+  const best = useMemo(() => bestOf(ranked, stock), [ranked, stock]);
+  const chosen = candidateById(list, picked) ?? candidateById(list, documents.match.partId) ?? best;
+  const { take } = useTaking(chosen, entries);
   const flick = (by: number): void => {
     const at = list.findIndex((c) => c.part.id === chosen?.part.id);
     const to = list[Math.max(0, Math.min(list.length - 1, at + by))];
@@ -92,8 +126,11 @@ export function Match() {
     },
   });
   const names = new Map(list.map((c) => [c.part.id, c.part.name]));
-  const move = moveOf(stationMove(view, 'match'), state);
-  const onFace = matchFace(documents.board) === face;
+  const inDrawer = best !== null && compartmentsOf(best, entries).length > 0;
+  const move = moveOf(stationMove(view, 'match'), state, best, inDrawer);
+  const home = matchFace(documents.board);
+  const onFace = home === face;
+  usePortInSight(state.pattern, home);
   return (
     <>
       <div className="flex min-h-0 min-w-0 flex-1 flex-col">
