@@ -1,4 +1,12 @@
-import type { ConnectorPart, MatchCandidate, MatchReport, ObservedPattern, PartLibrary } from '@zebbit/core';
+import type {
+  ConnectorPart,
+  MatchCandidate,
+  MatchReport,
+  ObservedPattern,
+  PartLibrary,
+  TearWish,
+  TornPattern,
+} from '@zebbit/core';
 import {
   DIMENSION_WORDS,
   libraryBytes,
@@ -7,12 +15,11 @@ import {
   partDimensions,
   partLibrary,
   seeded,
+  tornPattern,
 } from '@zebbit/core';
 import { dropsIn } from './drop-judge';
 import { loadFootprints } from './footprints';
 import { line } from './measure';
-import type { TearWish, Torn } from './torn-pattern';
-import { tornPattern } from './torn-pattern';
 
 const USUAL: TearWish = { noiseMm: 0.1, padsGone: 0.3, legsGone: 1, shapes: true };
 const percent = (part: number, of: number): string => `${of === 0 ? '-' : ((100 * part) / of).toFixed(1)} %`;
@@ -23,7 +30,7 @@ const isTruth = (c: MatchCandidate, truth: ConnectorPart): boolean =>
 /** Which way a candidate would have to lie on the true part's own frame: from its placement and where the features came from. */
 function poseOnTruth(
   c: MatchCandidate,
-  torn: Torn,
+  torn: TornPattern,
   truth: ConnectorPart,
 ): { turn: number; x: number; y: number } {
   // Two far apart features, in the candidate's frame and in the truth's, give the turn and the shift.

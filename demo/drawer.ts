@@ -79,8 +79,8 @@ const OWN: readonly (readonly [name: string, from: string, legs: PartLand[]])[] 
     'a-plug',
     legs(
       [
-        [-7, 2.8, 1.8],
-        [7, 2.8, 1.8],
+        [-7, -2.8, 1.8],
+        [7, -2.8, 1.8],
       ],
       1,
       true,
@@ -116,7 +116,9 @@ export function assortment(): { readonly name: string; readonly text: string }[]
   });
   const own = OWN.map(([name, from, anchors]) => {
     const part = generic(from);
-    return made(name, part, [...part.lands.filter((l) => l.role === 'contact'), ...anchors]);
+    // The demo's boards are wired with pin 1 to the left and the opening away: its own parts are made for that.
+    const contacts = part.lands.filter((l) => l.role === 'contact');
+    return made(name, part, [...contacts.map((l) => ({ ...l, at: { x: -l.at.x, y: l.at.y } })), ...anchors]);
   });
   const alike = Object.entries(NAMES).flatMap(([id, words], family) =>
     Array.from({ length: 9 }, (_, i) => {

@@ -8,6 +8,8 @@ import type { FitReason } from './fit-reason';
 import { gravestFirst, reason } from './fit-reason';
 import { layReasons } from './fit-reasons';
 import type { ObservedPattern } from './observed';
+import type { PartFamily } from './part-family';
+import { samePlug } from './part-family';
 import { layPart } from './try-part';
 import type { Weighed } from './weigh-part';
 import { between } from './weigh-part';
@@ -15,6 +17,8 @@ import { between } from './weigh-part';
 /** What the board may be: laid out for a known part, or only as it was measured; with the chance that it is so. */
 export interface BoardGuess {
   readonly weight: number;
+  /** Family of the part it was laid out for; `null` when it is only what was measured. */
+  readonly family: PartFamily | null;
   readonly lands: readonly BoardLand[];
   /** Placement of the features in the frame of `lands`. */
   readonly placement: Placement;
@@ -29,7 +33,7 @@ export function boardFor(w: Weighed, weight: number): BoardGuess {
     const land = lands[l];
     if (land && wired && wired !== 'unknown') lands[l] = { ...land, function: wired };
   });
-  return { weight, lands, placement };
+  return { weight, family: w.part.family, lands, placement };
 }
 
 /** The board as it was measured. */
@@ -42,14 +46,18 @@ export function boardAsSeen(w: Weighed, weight: number): BoardGuess {
     copper: b.copper && seen.mirrored ? turnOblong(b.copper, 0, true) : b.copper,
   }));
   const still = { cos: 1, sin: 0, dx: 0, dy: 0, mirrored: seen.mirrored, lands: [], offX: [], offY: [] };
-  return { weight, lands, placement: still };
+  return { weight, family: null, lands, placement: still };
 }
 
 /** Why a part does or does not go on a board. */
 export function tryOn(w: Weighed, pattern: ObservedPattern, board: BoardGuess): FitReason[] {
   const { placement } = w.best;
   const end = boardEnd(w.part, pattern, placement, w.seen);
-  const around = aroundReasons(w.part, pattern, end);
+  // With no family given, the board's own part says what plug is meant.
+  const families =
+    pattern.families ??
+    (board.family === null || samePlug(board.family, w.part.family) ? null : [board.family]);
+  const around = aroundReasons(w.part, { ...pattern, families }, end);
   if (board.placement.mirrored !== placement.mirrored)
     return [
       reason(

@@ -27,7 +27,10 @@ export interface FamilySheet {
   readonly name: string;
   /** Spacing most of the row has, mm. */
   readonly pitchMm: number;
-  /** One entry a pad of the row, left to right as the face with the pads is looked at, opening away from the viewer. */
+  /**
+   * One entry a pad of the row, left to right as the face with the pads is looked at. So the row of a receptacle runs with the opening towards
+   * the viewer, that of a plug with it away; a board looked at the other way round has pin 1 at the far end.
+   */
   readonly row: readonly FamilyPin[];
   readonly powerOnly: boolean;
   readonly hasData: boolean;

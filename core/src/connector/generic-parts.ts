@@ -115,6 +115,10 @@ function row(
   return pins.map((p) => land('contact', p.number.split('/'), [p.offsetMm - middle, 0], copper, hole, as));
 }
 
+/** The other way round: a plug is the mirror image of what it goes into. */
+const turned = (lands: readonly PartLand[]): PartLand[] =>
+  lands.map((l) => ({ ...l, at: { x: -l.at.x, y: l.at.y } }));
+
 /** Contacts listed by number. */
 const listed = (
   family: PartFamily,
@@ -206,7 +210,7 @@ export const GENERIC_PARTS: readonly ConnectorPart[] = [
     name: 'USB A plug, lying, surface pins',
     family: 'usb-a-plug',
     stance: 'lying',
-    contacts: row('usb-a', 'usb-a-plug', box(1, 2.2)),
+    contacts: turned(row('usb-a', 'usb-a-plug', box(1, 2.2))),
     legs: [
       { at: both(5.85, 2.1), hole: box(1, 2.4) },
       { at: both(2.25, 1.9), hole: round(1.1), peg: true },

@@ -5,15 +5,16 @@ import { boardAsSeen, boardFor, tryOn } from './board-guess';
 import { mirrorReason } from './mirror-reason';
 import type { ObservedPattern } from './observed';
 import { checkPattern } from './observed';
+import type { PackedPattern } from './packed-pattern';
 import { packPattern } from './packed-pattern';
 import type { ConnectorPart } from './part';
 import type { PartLibrary } from './part-library';
 import type { PartPlacement } from './part-placement';
 import { placementOf } from './part-placement';
 import { equalsOf, levelSoFar } from './part-relation';
-import { scanLibrary } from './scan-library';
+import { nearMisses, scanLibrary } from './scan-library';
 import type { Weighed } from './weigh-part';
-import { logSum, weigh } from './weigh-part';
+import { logSum, weigh, weighMiss } from './weigh-part';
 
 /** `open`: what was measured does not tell yet. */
 export type MatchVerdict = FitKind | 'open';
@@ -58,6 +59,8 @@ export const SURE_OF_VERDICT = 0.9;
 const LEAST_CHANCE = 0.01;
 const MOST_BOARDS = 6;
 const SHORTLIST = 60;
+/** In larger libraries only parts of the wanted families are laid down to say why they do not go. */
+const FEW_TO_MISS = 400;
 /** Parts further apart than this, nats, are not level: something that was measured tells them apart. */
 const LEVEL_NATS = 3;
 
@@ -67,6 +70,30 @@ function verdictOf(dropsIn: number, work: number): MatchVerdict {
   if (dropsIn >= SURE_OF_VERDICT) return 'drops-in';
   if (1 - dropsIn - work >= SURE_OF_VERDICT) return 'no';
   return dropsIn + work >= SURE_OF_VERDICT && work >= 0.5 ? 'work' : 'open';
+}
+
+/** Parts of the families in question that explain too little to have been there: laid down all the same, to say why they do not go. */
+function missesOf(
+  library: PartLibrary,
+  pattern: ObservedPattern,
+  straight: PackedPattern,
+  over: PackedPattern,
+  weighed: readonly Weighed[],
+  most: number,
+): Weighed[] {
+  const room = most - weighed.length;
+  const few = library.parts.length <= FEW_TO_MISS;
+  if (room <= 0 || (!few && pattern.families === null)) return [];
+  const known = new Set(weighed.map((w) => w.k));
+  const wanted = library.parts.flatMap((p, k) =>
+    !known.has(k) && p.lands.length > 1 && (pattern.families === null || pattern.families.includes(p.family))
+      ? [k]
+      : [],
+  );
+  const seen = pattern.seenFrom === 'back' ? over : straight;
+  return nearMisses(library, seen, wanted, room)
+    .flatMap((m) => weighMiss(library, pattern, seen, m) ?? [])
+    .sort((a, b) => b.log - a.log);
 }
 
 /** What the part needs holes for and nobody marked on the board: it may be there all the same. */
@@ -154,6 +181,7 @@ export function matchParts(pattern: ObservedPattern, library: PartLibrary, most 
     .sort((a, b) => b.log - a.log || a.part.name.localeCompare(b.part.name))
     // Seen from either side, a part counts once, as it goes better.
     .filter((w, i, all) => all.findIndex((v) => v.k === w.k) === i);
+  if (weighed.length === 0) weighed.push(...missesOf(library, pattern, straight, over, [], most));
   const [leader] = weighed;
   if (!leader)
     return {
@@ -180,7 +208,7 @@ export function matchParts(pattern: ObservedPattern, library: PartLibrary, most 
   ];
   const sum = boards.reduce((s, b) => s + b.weight, 0);
   const shares = boards.map((b) => ({ ...b, weight: b.weight / sum }));
-  const shown = weighed.slice(0, most);
+  const shown = [...weighed, ...missesOf(library, pattern, straight, over, weighed, most)].slice(0, most);
   const equal = equalsOf(shown);
   const ranked = shown.map((w, i) => {
     const equals = equal[i] ?? [];

@@ -35,6 +35,20 @@ export function partFamiliesFor(family: ConnectorFamily): readonly PartFamily[] 
   return [family];
 }
 
+/** What goes into a part of the family; `null` where that is not known. */
+function goesInto(family: PartFamily): string | null {
+  if (family === 'other') return null;
+  if (family === 'usb-a-3') return 'usb-a';
+  if (family === 'micro-ab') return 'micro-b';
+  return /^type-c-(6|16|24)$/u.test(family) ? 'type-c' : family;
+}
+
+/** Whether two families take the same plug; `true` where one of them is not known. */
+export function samePlug(a: PartFamily, b: PartFamily): boolean {
+  const [p, q] = [goesInto(a), goesInto(b)];
+  return p === null || q === null || p === q;
+}
+
 /** Sleeve and switch first: numbering of barrel and audio jacks differs by maker, so only numbers that are common practice are named. */
 const BARREL: Readonly<Record<string, PinFunction>> = { '1': 'VBUS', '2': 'GND', '3': 'unknown' };
 const AUDIO: Readonly<Record<string, PinFunction>> = { T: 'LEFT', R: 'RIGHT', S: 'GND' };
@@ -58,7 +72,11 @@ export function guessFamily(words: string, numbers: readonly string[]): PartFami
   const has = (...all: readonly string[]): boolean => all.every((n) => distinct.has(n));
   const usb = /\busb ?\d?/u.test(text);
   const contactsC = [...distinct].filter((n) => /^[AB]([1-9]|1[0-2])$/u.test(n)).length;
-  if (usb && (has('A5', 'B5') || /\btype ?c\b|usb ?c\b/u.test(text)) && contactsC > 0) {
+  if (
+    (usb || /\btype c\b/u.test(text)) &&
+    contactsC > 0 &&
+    (has('A5', 'B5') || /\btype ?c\b|usb ?c\b/u.test(text))
+  ) {
     if (/\bplug\b/u.test(text)) return 'type-c-plug';
     if (contactsC <= 8) return 'type-c-6';
     return contactsC <= 17 ? 'type-c-16' : 'type-c-24';

@@ -40,7 +40,7 @@ for (let f = 0; f < 16; f += 1) for (let l = 0; l < 16; l += 1) COSTS[f * 16 + l
 /**
  * Ways in which part `k` of a library may lie under the pattern: each of the pattern's base pairs is laid on every pair of lands as far apart and of
  * fitting kinds, and judged by what it leaves of the other features. Those within `slack` nats of the best are given, best first.
- * @param bound placements that cost this much are not looked for
+ * @param bound placements that cost this much are not looked for; without it, those that leave over half of the features unexplained
  */
 export function roughPlacements(
   library: PartLibrary,
@@ -56,7 +56,7 @@ export function roughPlacements(
   const { x, y, sigma, code, order } = seen;
   const n = x.length;
   const per = sigma.map((s) => 1 / (2 * LOOSER * s * s));
-  let best = Math.min(bound, n * STRAY_COST * MOST_STRAY);
+  let best = Number.isFinite(bound) ? bound : n * STRAY_COST * MOST_STRAY;
   const kept: RoughPlacement[] = [];
   const { grids } = library;
   const { bits } = grids;

@@ -1,6 +1,7 @@
 import { logLeft } from './explain-pattern';
 import type { PackedPattern } from './packed-pattern';
 import type { PartLibrary } from './part-library';
+import type { RoughPlacement } from './place-pattern';
 import { roughPlacements, STRAY_COST } from './place-pattern';
 
 /** A part that may have been there, by a first look. */
@@ -78,4 +79,29 @@ export function scanLibrary(
   // A part that leaves nothing unexplained shows that the first two features belong to the pattern; else others are laid on, too.
   if (least > CLEAN_COST + n / 2) round((seen) => seen.bases.slice(1));
   return bestOfEach(kept).slice(0, most);
+}
+
+/** A near miss leaves less than this share of the features unexplained. */
+const LEAST_MET = 0.8;
+/** How far off a near miss may lie and still be laid down to say why it does not go, mm. */
+const NEAR_MISS_MM = 0.4;
+
+/**
+ * Placements of parts that the scan left out, with places known only to `NEAR_MISS_MM`: not to find the right one, but to say why these do not go.
+ * @param wanted which parts of the library to try
+ */
+export function nearMisses(
+  library: PartLibrary,
+  seen: PackedPattern,
+  wanted: readonly number[],
+  most: number,
+): { readonly k: number; readonly loose: PackedPattern; readonly rough: RoughPlacement }[] {
+  const loose = { ...seen, sigma: seen.sigma.map((s) => Math.max(s, NEAR_MISS_MM)) };
+  return wanted
+    .flatMap((k) => {
+      const [rough] = roughPlacements(library, k, loose, 0, LEAST_MET * seen.x.length * STRAY_COST);
+      return rough ? [{ k, loose, rough }] : [];
+    })
+    .sort((a, b) => a.rough.cost - b.rough.cost)
+    .slice(0, most);
 }

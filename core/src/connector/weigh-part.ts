@@ -1,5 +1,5 @@
 import type { Placement } from './assign-lands';
-import { settledPlacements } from './assign-lands';
+import { settledPlacements, settlePlacement } from './assign-lands';
 import type { LandPose } from './board-land';
 import type { Explanation } from './explain-pattern';
 import { explain } from './explain-pattern';
@@ -8,7 +8,7 @@ import type { PackedPattern } from './packed-pattern';
 import type { ConnectorPart } from './part';
 import type { PartLibrary } from './part-library';
 import { roughPlacements } from './place-pattern';
-import type { Shortlisted } from './scan-library';
+import type { nearMisses, Shortlisted } from './scan-library';
 
 /** A part with the placement that explains the pattern best. */
 export interface Weighed {
@@ -56,6 +56,20 @@ export function weigh(
     log: logSum(all.map((e) => e.logLikelihood)),
     logAlike: logSum(all.map((e) => e.logOfAlike)),
   };
+}
+
+/** A near miss, laid down with loose places and weighed with the true ones. */
+export function weighMiss(
+  library: PartLibrary,
+  pattern: ObservedPattern,
+  seen: PackedPattern,
+  { k, loose, rough }: ReturnType<typeof nearMisses>[number],
+): Weighed | null {
+  const part = library.parts[k] as ConnectorPart;
+  const placement = settlePlacement(library, k, loose, rough);
+  if (!placement) return null;
+  const best = explain(part, pattern, seen, placement);
+  return { k, part, seen, best, log: best.logLikelihood, logAlike: best.logOfAlike };
 }
 
 /** From lands of `from` to the frame of `to`, through the board both were laid on. */

@@ -3,7 +3,7 @@ import { contactFunction, guessFamily } from '../connector/part-family';
 import type { PartFamily } from '../connector/part-family';
 import { oblong } from '../geometry/oblong';
 import type { XY } from '../geometry/projective';
-import type { FootprintPad, KicadFootprint } from './kicad-footprint';
+import type { FootprintLine, FootprintPad, KicadFootprint } from './kicad-footprint';
 
 /** Drills up to this inside a land of the same number are ways for heat, not for legs, mm (common practice). */
 const HEAT_VIA_MM = 0.45;
@@ -160,6 +160,31 @@ export function partFromFootprint(footprint: KicadFootprint, id: string, source:
 
 const fileAngle = (deg: number): number => ((-deg % 360) + 360) % 360;
 
+/** Outline of the body from behind the contacts to its front, and where the board ends, as a footprint draws them. */
+function linesOf(part: ConnectorPart): FootprintLine[] {
+  const contacts = part.lands.filter((l) => l.role === 'contact').map((l) => l.at);
+  if (part.mouthDeg === null || contacts.length === 0) return [];
+  const from = mean(contacts);
+  const a = (part.mouthDeg * Math.PI) / 180;
+  const [u, v] = [
+    { x: Math.cos(a), y: Math.sin(a) },
+    { x: -Math.sin(a), y: Math.cos(a) },
+  ];
+  const across = part.lands.map((l) => (l.at.x - from.x) * v.x + (l.at.y - from.y) * v.y);
+  const half = Math.max(EDGE_LINE_MM / 2, (part.shellMm?.[0] ?? 0) / 2, ...across.map(Math.abs));
+  const at = (along: number, side: number): XY => ({
+    x: from.x + along * u.x + side * half * v.x,
+    y: from.y + along * u.y + side * half * v.y,
+  });
+  const line = (p: XY, q: XY, layer: string): FootprintLine => ({ from: p, to: q, layer, widthMm: 0.1 });
+  const corners =
+    part.frontMm === null ? [] : [at(0, -1), at(part.frontMm, -1), at(part.frontMm, 1), at(0, 1)];
+  return [
+    ...corners.map((p, i) => line(p, corners[(i + 1) % corners.length] ?? p, 'F.Fab')),
+    ...(part.edgeMm === null ? [] : [line(at(part.edgeMm, -1), at(part.edgeMm, 1), 'Dwgs.User')]),
+  ];
+}
+
 /** The land pattern of a part as a footprint that may be written to a file. */
 export function partFootprint(part: ConnectorPart): KicadFootprint {
   const pads = part.lands.flatMap((l): FootprintPad[] => {
@@ -186,9 +211,9 @@ export function partFootprint(part: ConnectorPart): KicadFootprint {
   return {
     name: part.name,
     description: part.source,
-    tags: part.family,
+    tags: `${part.family} ${part.stance ?? ''}`.trim(),
     pads,
-    lines: [],
+    lines: linesOf(part),
     source: null,
   };
 }

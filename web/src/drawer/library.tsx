@@ -133,8 +133,8 @@ export function Library() {
           aria-label="Part"
           className="scroll-thin flex w-[404px] shrink-0 flex-col overflow-y-auto border-l border-line bg-sheet"
         >
-          {part && <PartSide part={part} />}
           <ImportPart />
+          {part && <PartSide part={part} />}
         </aside>
       </div>
     </div>
@@ -177,7 +177,7 @@ function PartSide({ part }: { readonly part: ConnectorPart }) {
   const footprintOf = async (): Promise<string> =>
     own ? (await fetch(routes.partFile(part.id))).text() : writeKicadFootprint(partFootprint(part));
   return (
-    <section aria-label="The chosen part" className="border-b border-line px-6 py-5">
+    <section aria-label="The chosen part" className="border-t border-line px-6 py-5">
       <h2 className="text-title font-bold break-words">{part.name}</h2>
       <p className="mb-2 text-second text-ink2">
         {partFamilyName(part.family)}, {MOUNTING_WORDS[mounting(part)]}

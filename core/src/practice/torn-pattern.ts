@@ -1,5 +1,8 @@
-import type { ConnectorPart, ObservedFeature, ObservedPattern } from '@zebbit/core';
-import { EMPTY_PATTERN, opening, seeded } from '@zebbit/core';
+import type { ObservedFeature, ObservedPattern } from '../connector/observed';
+import { EMPTY_PATTERN } from '../connector/observed';
+import type { ConnectorPart } from '../connector/part';
+import { opening } from '../connector/part';
+import { seeded } from './seeded';
 
 export interface TearWish {
   readonly noiseMm: number;
@@ -10,7 +13,7 @@ export interface TearWish {
   readonly shapes: boolean;
 }
 
-export interface Torn {
+export interface TornPattern {
   readonly pattern: ObservedPattern;
   /** Lands of the part that each feature came from. */
   readonly from: readonly number[];
@@ -23,7 +26,7 @@ function normal(random: () => number): number {
 }
 
 /** What a tear leaves of a part's land pattern, measured by a shaky hand, turned anyhow, on either face. */
-export function tornPattern(part: ConnectorPart, seed: number, wish: TearWish): Torn {
+export function tornPattern(part: ConnectorPart, seed: number, wish: TearWish): TornPattern {
   const random = seeded(seed);
   const angle = random() * 2 * Math.PI;
   const [c, s] = [Math.cos(angle), Math.sin(angle)];
