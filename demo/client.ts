@@ -3,7 +3,9 @@ import { createConnection } from 'node:net';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import type {
+  DrawerAnswer,
   JobBundle,
+  JobSummary,
   PartsAnswer,
   PartsImportLine,
   PhotoEntry,
@@ -94,6 +96,18 @@ export class DemoClient {
 
   addStock(card: StockCard, count: number): Promise<StoredStock> {
     return this.send('POST', routes.drawer(), { card, count });
+  }
+
+  jobs(): Promise<JobSummary[]> {
+    return this.ask(routes.jobs(), {});
+  }
+
+  drawer(): Promise<DrawerAnswer> {
+    return this.ask(routes.drawer(), {});
+  }
+
+  book(id: string, by: number, jobId: string, note: string): Promise<StoredStock> {
+    return this.send('POST', routes.stockMoves(id), { by, jobId, note });
   }
 
   keepCard(id: string, learned: string): Promise<unknown> {

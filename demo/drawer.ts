@@ -276,3 +276,17 @@ export async function loadDrawer(client: DemoClient): Promise<void> {
   ];
   for (const [stock, count] of lines) await client.addStock(stock, count);
 }
+
+/** What went into the jobs of the demo. */
+export async function recordUses(client: DemoClient): Promise<void> {
+  const [jobs, { entries }] = await Promise.all([client.jobs(), client.drawer()]);
+  for (const [place, job] of [
+    ['A3', 'guide 14'],
+    ['bag 1', 'pillow speaker'],
+    ['bag 1', 'lamp'],
+  ] as const) {
+    const stock = entries.find((e) => e.place === place);
+    const into = jobs.find((j) => j.name.includes(job));
+    if (stock && into) await client.book(stock.id, -1, into.id, 'for the demo');
+  }
+}

@@ -1,5 +1,5 @@
 import { DemoClient } from './client';
-import { loadDrawer } from './drawer';
+import { loadDrawer, recordUses } from './drawer';
 import { audioGuide, cliffLamp, memoryStick, pillowSpeaker, secondGuide } from './jobs';
 
 /** node demo/dist/load.js http://127.0.0.1:4173 [PORT]: loads the demo's jobs into a running server, and their truths into the stand-in meter. */
@@ -11,3 +11,4 @@ const client = new DemoClient(base, meterPort === undefined ? null : Number(mete
 await loadDrawer(client);
 const now = new Date();
 for (const load of [cliffLamp, memoryStick, pillowSpeaker, secondGuide, audioGuide]) await load(client, now);
+await recordUses(client);

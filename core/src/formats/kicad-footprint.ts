@@ -52,7 +52,7 @@ class Fault extends Error {
 /** Further out than this is not a footprint, mm: such a file was written in other units. */
 const REACH_MM = 400;
 /** The middle one of the pads' longer sides lies between these in any part that is soldered by hand or machine, mm. */
-const USUAL_PAD_MM = [0.08, 20] as const;
+const USUAL_PAD_MM = [0.08, 30] as const;
 
 function figure(item: SItem | undefined, where: SList, what: string): number {
   const text = item?.kind === 'word' ? item.text : '';

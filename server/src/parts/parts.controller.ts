@@ -12,7 +12,7 @@ import {
   UseInterceptors,
 } from '@nestjs/common';
 import { FilesInterceptor } from '@nestjs/platform-express';
-import type { PartImportsAnswer, PartsAnswer, PartsImportLine } from '@zebbit/contract';
+import type { PartImportsAnswer, PartsImportLine } from '@zebbit/contract';
 import { PARTS_MAX_BYTES } from '@zebbit/contract';
 import type { Response } from 'express';
 import { ApiError } from '../errors/api-error';
@@ -24,9 +24,11 @@ const MOST_LOOSE_FILES = 2000;
 export class PartsController {
   constructor(@Inject(PartsService) private readonly parts: PartsService) {}
 
+  /** Answers `PartsAnswer`. */
   @Get()
-  list(): Promise<PartsAnswer> {
-    return this.parts.list();
+  @Header('Content-Type', 'application/json; charset=utf-8')
+  list(): Promise<string> {
+    return this.parts.listText();
   }
 
   @Get('imports')

@@ -2,13 +2,7 @@ import { createHash } from 'node:crypto';
 import { gunzipSync, gzipSync } from 'node:zlib';
 import { Inject, Injectable } from '@nestjs/common';
 import { Op } from 'sequelize';
-import type {
-  PartImportEntry,
-  PartImportsAnswer,
-  PartsAnswer,
-  PartsImportReport,
-  RefusedFile,
-} from '@zebbit/contract';
+import type { PartImportEntry, PartImportsAnswer, PartsImportReport, RefusedFile } from '@zebbit/contract';
 import type { ConnectorPart } from '@zebbit/core';
 import { checkPart, partFromFootprint, readKicadFootprint } from '@zebbit/core';
 import { PartImportModel, PartModel } from '../database/models';
@@ -41,11 +35,11 @@ export interface ImportWatcher {
 export class PartsService {
   constructor(@Inject(Writer) private readonly writer: Writer) {}
 
-  async list(): Promise<PartsAnswer> {
+  /** All parts as JSON text: the bodies are put together as they are stored, thousands of them in a second. */
+  async listText(): Promise<string> {
     const rows = await PartModel.findAll({ attributes: ['body'], order: [['name', 'ASC']], raw: true });
-    // Raw rows carry the body as it is stored.
-    const bodies = rows.map(({ body }) => (typeof body === 'string' ? (JSON.parse(body) as object) : body));
-    return { parts: bodies as ConnectorPart[] };
+    const bodies = rows.map(({ body }) => (typeof body === 'string' ? body : JSON.stringify(body)));
+    return `{"parts":[${bodies.join(',')}]}`;
   }
 
   async imports(): Promise<PartImportsAnswer> {

@@ -152,7 +152,7 @@ describe('footprints of one’s own', () => {
     expect(await imports()).toEqual([]);
   });
   it('a zip whose header lies about its size is refused before it is unpacked', () => {
-    const zip = zipSync({ 'b.kicad_mod': strToU8('x'.repeat(50_000) + Math.PI) }, { level: 0 });
+    const zip = zipSync({ 'b.kicad_mod': strToU8('x'.repeat(50_000)) }, { level: 0 });
     // The size it unpacks to stands in the central directory, 24 bytes on from its mark.
     const mark = zip.findIndex(
       (b, i) => b === 0x50 && zip[i + 1] === 0x4b && zip[i + 2] === 1 && zip[i + 3] === 2,

@@ -1,11 +1,9 @@
-import type { PartImportsAnswer, PartsAnswer, PartsImportLine, PartsImportReport } from '@zebbit/contract';
+import type { PartImportsAnswer, PartsImportLine, PartsImportReport } from '@zebbit/contract';
 import { routes } from '@zebbit/contract';
 import type { UseQueryResult } from '@tanstack/react-query';
 import { useQuery } from '@tanstack/react-query';
 import { ApiFailureError, api } from './client';
 import { queryKeys } from './query-keys';
-
-export const fetchParts = (): Promise<PartsAnswer> => api.get<PartsAnswer>(routes.parts());
 
 export function usePartImports(): UseQueryResult<PartImportsAnswer> {
   return useQuery({

@@ -1,6 +1,5 @@
 import * as Comlink from 'comlink';
 import { create } from 'zustand';
-import { fetchParts } from '../api/parts';
 import type { Matcher } from '../workers/matcher';
 import { createMatcher } from '../workers/matcher';
 
@@ -29,8 +28,7 @@ export const useMatcher = create<MatcherState>((set, get) => {
     const matcher = get().matcher ?? openMatcher();
     set({ matcher });
     try {
-      const { parts } = await fetchParts();
-      const count = await matcher.load(parts);
+      const count = await matcher.load();
       set((s) => ({ count, failure: null, edition: s.edition + 1 }));
     } catch (reason) {
       set({ failure: reason instanceof Error ? reason.message : 'The library could not be fetched' });

@@ -57,6 +57,12 @@ export function fakeServer(parts: FakeParts = {}): FakeServer {
     if (path === '/api/workshop') return method === 'PUT' ? { rev: 1 } : workshop;
     if (path === '/api/parts') return { parts: parts.library ?? [] };
     if (path === '/api/drawer' && method === 'GET') return { entries: parts.drawer ?? [], jobs: {} };
+    const moved = parts.drawer?.find((e) => path === `/api/drawer/${e.id}/moves`);
+    if (moved) {
+      const { by, jobId, note } = body as { by: number; jobId: string | null; note: string };
+      const at = '2026-11-25T10:00:00.000Z';
+      return { ...moved, moves: [...moved.moves, { id: 99, at, by, jobId, note }] };
+    }
     if (path === '/api/parts/imports') return { imports: [] };
     if (path.startsWith('/api/model-cards')) return { found: parts.card ?? null };
     if (path.endsWith('/model-card')) return parts.card;

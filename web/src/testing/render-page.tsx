@@ -1,4 +1,5 @@
 import { jest } from '@jest/globals';
+import type { ReactNode } from 'react';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { render } from '@testing-library/react';
 import { createMemoryRouter, RouterProvider } from 'react-router';
@@ -16,6 +17,24 @@ jest.unstable_mockModule('../ui/bar-chart', () => ({
     values: number[];
     print: (n: number) => string;
   }) => <p>{`${label}: ${names.map((n, i) => `${n} ${print(values[i] ?? 0)}`).join(', ')}`}</p>,
+}));
+// A long list draws the rows in sight; in jsdom nothing is in sight.
+jest.unstable_mockModule('../ui/virtual-list', () => ({
+  VirtualList: ({
+    label,
+    items,
+    children,
+  }: {
+    label: string;
+    items: readonly unknown[];
+    children: (item: unknown) => ReactNode;
+  }) => (
+    <ul aria-label={label}>
+      {items.map((item, i) => (
+        <li key={i}>{children(item)}</li>
+      ))}
+    </ul>
+  ),
 }));
 const { pages } = await import('../app/pages');
 

@@ -6,6 +6,7 @@ import type {
   ObservedPattern,
   PartLibrary,
 } from '@zebbit/core';
+import { fetchParts } from '../api/parts-list';
 import { GENERIC_PARTS, matchParts, measureNext, partLibrary } from '@zebbit/core';
 
 /** A part as a list shows it. */
@@ -24,8 +25,8 @@ export interface Matched {
 }
 
 export interface Matcher {
-  /** Takes the person's own parts in beside the built-in ones; how many there are then. */
-  readonly load: (own: readonly ConnectorPart[]) => Promise<number>;
+  /** Fetches the person's own parts and lays them out beside the built-in ones; how many there are then. */
+  readonly load: () => Promise<number>;
   readonly match: (pattern: ObservedPattern, skipped: readonly string[]) => Promise<Matched>;
   /** One part of the library on the board; `null` when nothing of it lies on what was measured. */
   readonly judge: (pattern: ObservedPattern, id: string) => Promise<MatchCandidate | null>;
@@ -46,9 +47,10 @@ export function createMatcher(): Matcher {
   let library: PartLibrary = partLibrary(GENERIC_PARTS);
   const byId = (id: string): ConnectorPart | null => library.parts.find((p) => p.id === id) ?? null;
   return {
-    load: (own) => {
-      library = partLibrary([...GENERIC_PARTS, ...own]);
-      return Promise.resolve(library.parts.length);
+    load: async () => {
+      const { parts } = await fetchParts();
+      library = partLibrary([...GENERIC_PARTS, ...parts]);
+      return library.parts.length;
     },
     match: (pattern, skipped) => {
       const begun = performance.now();
