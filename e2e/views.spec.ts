@@ -32,6 +32,11 @@ for (const scheme of ['light', 'dark'] as const) {
       ...STATIONS.map((s) => `/jobs/${guide}/${s}`),
       ...['look-over', 'trace', 'rebuild', 'prove'].map((s) => `/jobs/${stick}/${s}`),
       `/jobs/${second}/trace`,
+      `/jobs/${second}/match`,
+      `/jobs/${stick}/match`,
+      '/drawer',
+      '/drawer/labels',
+      '/library',
       `/jobs/${guide}/hand-back`,
     ];
     for (const path of paths) {
