@@ -1,10 +1,12 @@
 import { EMPTY_BOARD, twoClicks } from '@zebbit/core';
 import type { Board, Component } from '@zebbit/core';
 import type { JobBundle, PhotoEntry } from '@zebbit/contract';
+import type { CDPSession } from '@playwright/test';
 import { chromium } from '@playwright/test';
 import sharp from 'sharp';
 import { CHROMIUM } from '../e2e/chromium';
 import { TestServer } from '../e2e/server';
+import { framesASecond, turnWheel } from './frames';
 import { line } from './measure';
 
 const [WIDE, HIGH] = [4000, 3000];
@@ -78,9 +80,25 @@ async function bigBoard(url: string): Promise<string> {
   return job.id;
 }
 
-interface TraceEvent {
-  readonly name: string;
-  readonly ts: number;
+/** Drags the plate about for two seconds. */
+async function drag(cdp: CDPSession): Promise<void> {
+  const start = Date.now();
+  const mouse = (
+    type: 'mousePressed' | 'mouseMoved' | 'mouseReleased',
+    x: number,
+    y: number,
+  ): Promise<unknown> =>
+    cdp.send('Input.dispatchMouseEvent', {
+      type,
+      x,
+      y,
+      button: 'left',
+      ...(type === 'mouseMoved' ? { buttons: 1 } : { clickCount: 1 }),
+    });
+  await mouse('mousePressed', 500, 760 - 40);
+  for (let i = 0; Date.now() - start < 2000; i += 1)
+    await mouse('mouseMoved', 500 + 120 * Math.sin(i / 12), 600 + 80 * Math.cos(i / 9));
+  await mouse('mouseReleased', 500, 600);
 }
 
 /** Pan and zoom over 2,000 marks on 12 megapixels, frames counted by the browser itself (DevTools protocol). Wanted: 50 a second, first mark within 1 s. */
@@ -102,61 +120,12 @@ export async function benchPlate(): Promise<void> {
     await page.waitForTimeout(1500);
     const cdp = await page.context().newCDPSession(page);
     for (const what of ['pan', 'zoom'] as const) {
-      const events: TraceEvent[] = [];
-      cdp.on('Tracing.dataCollected', (e) => events.push(...(e.value as unknown as TraceEvent[])));
-      await cdp.send('Tracing.start', {
-        categories: 'devtools.timeline.frame,disabled-by-default-devtools.timeline.frame',
-        transferMode: 'ReportEvents',
-      });
-      const start = Date.now();
-      if (what === 'pan') {
-        await cdp.send('Input.dispatchMouseEvent', {
-          type: 'mousePressed',
-          x: 500,
-          y: 760 - 40,
-          button: 'left',
-          clickCount: 1,
-        });
-        for (let i = 0; Date.now() - start < 2000; i += 1)
-          await cdp.send('Input.dispatchMouseEvent', {
-            type: 'mouseMoved',
-            x: 500 + 120 * Math.sin(i / 12),
-            y: 600 + 80 * Math.cos(i / 9),
-            button: 'left',
-            buttons: 1,
-          });
-        await cdp.send('Input.dispatchMouseEvent', {
-          type: 'mouseReleased',
-          x: 500,
-          y: 600,
-          button: 'left',
-          clickCount: 1,
-        });
-      } else {
-        // A wheel's turns are not waited for: each answer takes two frames of its own.
-        const sent: Promise<unknown>[] = [];
-        for (let i = 0; Date.now() - start < 2000; i += 1) {
-          sent.push(
-            cdp.send('Input.dispatchMouseEvent', {
-              type: 'mouseWheel',
-              x: 500,
-              y: 420,
-              deltaX: 0,
-              deltaY: i % 60 < 30 ? -12 : 12,
-            }),
-          );
-          await new Promise((resolve) => setTimeout(resolve, 8));
-        }
-        await Promise.all(sent);
-      }
-      const seconds = (Date.now() - start) / 1000;
-      const done = new Promise((resolve) => cdp.once('Tracing.tracingComplete', resolve));
-      await cdp.send('Tracing.end');
-      await done;
-      const frames = new Set(events.filter((e) => e.name === 'DrawFrame').map((e) => e.ts)).size;
+      const frames = await framesASecond(cdp, () =>
+        what === 'pan' ? drag(cdp) : turnWheel(cdp, 500, 420, 12),
+      );
       line(
         `plate, ${MARKS} marks on 12 megapixels, ${what}`,
-        `${(frames / seconds).toFixed(0)} frames a second of 50`,
+        `${frames.toFixed(0)} frames a second of 50`,
         what === 'pan' ? `first mark after ${first} ms of 1000` : '',
       );
       await page.waitForTimeout(800);

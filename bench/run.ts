@@ -1,6 +1,7 @@
 import { isMainThread } from 'node:worker_threads';
 import { benchCircuit } from './circuit';
 import { benchInquiry } from './inquiry';
+import { benchDrawer } from './drawer';
 import { benchMatch, seedsOfTwenty } from './match';
 import { benchPhoto, benchPhotoSpeed } from './photo';
 import { benchPlate } from './plate';
@@ -39,6 +40,7 @@ async function run(): Promise<void> {
     await benchPhoto([1, 2, 4, fresh]);
   });
   await part('plate', () => benchPlate());
+  await part('drawer', () => benchDrawer());
 }
 
 // The trace bench starts this same file again in workers, which play their share of the boards only.

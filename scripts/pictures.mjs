@@ -88,7 +88,16 @@ const VIEWS = {
     (page) => page.locator('header').getByRole('button', { name: /night/ }).click(),
   ],
   'trace-done': [`/jobs/${guide}/trace`],
-  match: [`/jobs/${guide}/match`],
+  match: [
+    `/jobs/${second}/match`,
+    async (page) => {
+      await page.getByText('legs find their holes').waitFor();
+      await page.keyboard.press('c');
+      await page.keyboard.press('ArrowDown');
+      await page.keyboard.press('ArrowDown');
+    },
+  ],
+  drawer: ['/drawer', (page) => page.getByRole('link', { name: /^A3/ }).click()],
   rebuild: [`/jobs/${guide}/rebuild`, (page) => page.getByRole('button', { name: /A4\/B9.*jumper/ }).click()],
   prove: [`/jobs/${speaker}/prove`],
   'close-up': [`/jobs/${speaker}/close-up`],
