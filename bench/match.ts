@@ -74,6 +74,7 @@ function play(
   library: PartLibrary,
   seeds: readonly number[],
   wish: TearWish,
+  most = 24,
 ): Tally {
   const tally: Tally = {
     runs: 0,
@@ -87,7 +88,7 @@ function play(
   parts.forEach((truth, k) => {
     for (const seed of seeds) {
       const torn = tornPattern(truth, seed * 1000 + k, wish);
-      const answer = matchParts(torn.pattern, library);
+      const answer = matchParts(torn.pattern, library, most);
       tally.runs += 1;
       if (!answer.ok) continue;
       const { candidates } = answer.report;
@@ -171,7 +172,7 @@ function questions(
   const skip = new Set<string>();
   let now = pattern;
   for (let asked = 0; ; asked += 1) {
-    const answer = matchParts(now, library);
+    const answer = matchParts(now, library, 12);
     if (!answer.ok) return { asked, right: false, done: false };
     const report: MatchReport = answer.report;
     const next = measureNext(report, skip, 0.05);
@@ -235,10 +236,10 @@ export function benchMatch(seeds: readonly number[], fresh: number): void {
     const t = play(usb, small, list, USUAL);
     printTally(`Match, ${name}`, t);
     playWithout(usb, list.slice(0, 5), USUAL);
-    printTally(`  places only, no shapes`, play(usb, small, list, { ...USUAL, shapes: false }));
+    printTally(`  places only, no shapes`, play(usb, small, list, { ...USUAL, shapes: false }, 8));
   }
   const hard = { noiseMm: 0.15, padsGone: 0.5, legsGone: 1, shapes: false };
-  const doubtful = play(usb, small, [...seeds, ...seeds.map((s) => s + fresh)], hard);
+  const doubtful = play(usb, small, [...seeds, ...seeds.map((s) => s + fresh)], hard, 8);
   printTally('Half the pads gone, 0.15 mm, no shapes', doubtful);
   printBins(doubtful);
   benchQuestions(usb, small, [1, fresh]);

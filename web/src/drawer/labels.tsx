@@ -21,9 +21,13 @@ export function Labels() {
       <main className="scroll-thin min-h-0 flex-1 overflow-y-auto px-9 py-6 print:overflow-visible print:p-0">
         <div className="mb-4 flex items-center gap-3 print:hidden">
           <h1 className="flex-1 text-move font-bold">
-            {entries.length === 1 ? 'One label' : `${entries.length} labels`}
+            {entries.length === 0
+              ? 'Labels'
+              : entries.length === 1
+                ? 'One label'
+                : `${entries.length} labels`}
           </h1>
-          <Link to="/drawer" className="font-semibold text-copper underline underline-offset-4">
+          <Link to="/drawer" className="font-semibold underline underline-offset-4">
             Back to the drawer
           </Link>
           <Button

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { useEffect, useRef } from 'react';
+import { memo, useEffect, useRef } from 'react';
 import { useVirtualizer } from '@tanstack/react-virtual';
 
 interface VirtualListProps<T> {
@@ -15,6 +15,26 @@ interface VirtualListProps<T> {
   readonly heightPx?: number;
   readonly children: (item: T) => ReactNode;
 }
+
+interface RowProps<T> {
+  readonly item: T;
+  readonly startPx: number;
+  readonly rowPx: number;
+  readonly draw: (item: T) => ReactNode;
+}
+
+/** One row; drawn anew only when it is another, so that scrolling draws the rows that come in and no more. */
+function PlainRow<T>({ item, startPx, rowPx, draw }: RowProps<T>) {
+  return (
+    <li
+      className="absolute inset-x-0 border-t border-line first:border-0"
+      style={{ transform: `translateY(${startPx}px)`, height: rowPx, contain: 'strict' }}
+    >
+      {draw(item)}
+    </li>
+  );
+}
+const Row = memo(PlainRow) as typeof PlainRow;
 
 /** A long list of which only the rows in sight are drawn. */
 export function VirtualList<T>({
@@ -34,7 +54,8 @@ export function VirtualList<T>({
     count: items.length,
     getScrollElement: () => box.current,
     estimateSize: () => rowPx,
-    overscan: 6,
+    overscan: 10,
+    useFlushSync: false,
     initialRect: { width: 380, height: 400 },
   });
   useEffect(() => {
@@ -52,15 +73,7 @@ export function VirtualList<T>({
         {rows.getVirtualItems().map(({ index, start }) => {
           const item = items[index];
           if (item === undefined) return null;
-          return (
-            <li
-              key={keyOf(item)}
-              className="absolute inset-x-0 border-t border-line first:border-0"
-              style={{ transform: `translateY(${start}px)`, height: rowPx }}
-            >
-              {children(item)}
-            </li>
-          );
+          return <Row key={keyOf(item)} item={item} startPx={start} rowPx={rowPx} draw={children} />;
         })}
       </ul>
     </div>
