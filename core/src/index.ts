@@ -54,10 +54,11 @@ export { FALLBACKS, MINUTES_A_WIRE, neededLines, fallbacks } from './connector/f
 export type { FallbackKind, Fallback } from './connector/fallbacks';
 export { CONNECTOR_FAMILIES, FAMILIES } from './connector/family';
 export type { ConnectorFamily, FamilyPin, FamilySheet } from './connector/family';
-export { FIT_CODES, reason, sayMm, fitKind, gravestFirst } from './connector/fit-reason';
+export { FIT_CODES, reason, sayMm, sayList, sayMany, fitKind, gravestFirst } from './connector/fit-reason';
 export type { FitEffect, FitCode, FitReason, FitKind } from './connector/fit-reason';
 export { layReasons } from './connector/fit-reasons';
 export { GENERIC_PARTS } from './connector/generic-parts';
+export { holeReasons, strandedReasons } from './connector/hole-reasons';
 export { GRID_REACH_MM, landGrids } from './connector/land-grid';
 export type { LandGrids } from './connector/land-grid';
 export { SURE_OF_VERDICT, matchParts } from './connector/match-parts';
@@ -147,7 +148,7 @@ export { EMPTY_INTAKE, EMPTY_AROUND, EMPTY_MATCH, EMPTY_CLOSING, DOCUMENT_KINDS,
 export type { Intake, TriageAnswer, AroundPort, MatchRecord, Closing, JobDocuments, DocumentKind, JobRecord } from './job/job-record';
 export { jobView } from './job/job-view';
 export type { JobView } from './job/job-view';
-export { matchList, searchWords } from './job/match-list';
+export { matchList } from './job/match-list';
 export type { MatchPoint } from './job/match-list';
 export { stationMove, nextMove } from './job/next-move';
 export type { NextMove } from './job/next-move';

@@ -52,6 +52,15 @@ export function aroundReasons(
         ),
       );
   }
+  if (pattern.currentA !== null && part.ratedA !== null && pattern.currentA > part.ratedA)
+    found.push(
+      reason(
+        'rated-current',
+        'stop',
+        `It is made for ${part.ratedA} A, the device draws ${Number(pattern.currentA.toFixed(2))} A`,
+        part.ratedA,
+      ),
+    );
   if (!end) return found;
   if (!end.towards) {
     found.push(reason('mouth-inward', 'stop', 'It would open into the board, away from the edge'));

@@ -26,6 +26,7 @@ export const FIT_CODES = [
   'proud-of-case',
   'edge-in-the-way',
   'opening-height',
+  'rated-current',
   'mouth-inward',
   'not-measured',
 ] as const;
@@ -49,6 +50,14 @@ export const reason = (
 
 /** A length as a sentence says it, hundredths at most. */
 export const sayMm = (v: number): string => `${Number(Math.abs(v).toFixed(2))} mm`;
+
+/** Names in a row, the rest counted. */
+export const sayList = (names: readonly string[], most = 3): string =>
+  names.length <= most
+    ? names.join(', ')
+    : `${names.slice(0, most).join(', ')} and ${names.length - most} more`;
+/** A count with its word. */
+export const sayMany = (n: number, one: string, more = `${one}s`): string => `${n} ${n === 1 ? one : more}`;
 
 export type FitKind = 'drops-in' | 'work' | 'no';
 

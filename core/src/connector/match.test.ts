@@ -349,6 +349,8 @@ describe('reasons', () => {
     expect(codes(one({ ...boardOfPart(BASE), narrowSide: 'up' }, BASE))).toEqual(['upside-down']);
     expect(codes(one({ ...boardOfPart(BASE), stance: 'upright' }, BASE))).toEqual(['stance']);
     expect(codes(one({ ...boardOfPart(BASE), openingHeightMm: 2.5 }, BASE))).toEqual(['opening-height']);
+    expect(codes(one({ ...boardOfPart(BASE), currentA: 2 }, BASE))).toEqual(['rated-current']);
+    expect(codes(one({ ...boardOfPart(BASE), currentA: 1.5 }, BASE))).toEqual([]);
   });
   it('the edge and the case: reaching past the mouth, behind the case with the figure, opening into the board', () => {
     const at = (y: number): ObservedPattern['edge'] => ({

@@ -51,6 +51,8 @@ export interface ObservedPattern {
   readonly stance: 'lying' | 'upright' | 'sunk' | null;
   /** Middle of the case's opening over the board, mm. */
   readonly openingHeightMm: number | null;
+  /** What the device draws, A; `null` when nothing is known of it. */
+  readonly currentA: number | null;
   readonly answers: readonly DimensionAnswer[];
 }
 
@@ -64,6 +66,7 @@ export const EMPTY_PATTERN: ObservedPattern = {
   narrowSide: null,
   stance: null,
   openingHeightMm: null,
+  currentA: null,
   answers: [],
 };
 

@@ -45,18 +45,3 @@ export function matchList(view: JobView): MatchPoint[] {
     { key: 'opening', title: 'Narrow side of the opening up or down', measured: 'compare with the case' },
   ];
 }
-
-/** Words to search for the part with. */
-export function searchWords(view: JobView): string {
-  const { board } = view.record;
-  const through = board.legs.some((l) => l.fixing === 'through-hole');
-  const pins = board.rows.reduce((n, r) => n + r.pins.length, 0);
-  return [
-    view.sheet.name,
-    'receptacle',
-    pins > 0 ? `${pins} pads` : '',
-    through ? 'through-hole legs' : board.legs.length > 0 ? 'SMD legs' : '',
-  ]
-    .filter(Boolean)
-    .join(', ');
-}

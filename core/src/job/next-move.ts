@@ -113,7 +113,10 @@ function trace(view: JobView): Move {
 
 function match({ record }: JobView): Move {
   return record.match.part.trim() === ''
-    ? move('Find the part that fits', 'Compare each measure with the part in hand or its drawing.')
+    ? move(
+        'Find the part that fits',
+        'Zebbit lays every known part on what is left and says why it does or does not go.',
+      )
     : move('Rebuild the pads', 'The part is chosen.', 'done');
 }
 

@@ -115,6 +115,7 @@ export function observePattern(view: JobView): ObservedPattern {
     narrowSide: match.around.narrowSide,
     stance: match.around.stance,
     openingHeightMm: match.around.openingHeightMm,
+    currentA: view.record.intake.deviceCurrentA,
     answers: match.answers,
   };
 }

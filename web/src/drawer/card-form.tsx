@@ -4,6 +4,7 @@ import { PART_FAMILIES, partFamilyName, STOCK_SOURCE_WORDS, STOCK_SOURCES } from
 import { BOX, Field, SelectField, TextField } from '../ui/field';
 import type { PartLine } from '../workers/matcher';
 import { useMatcher } from './matcher-store';
+import { useFound } from './use-found';
 
 const FAMILY_CHOICES: readonly (readonly [string, string])[] = [
   ['', 'not known'],
@@ -132,7 +133,7 @@ interface PartPickerProps {
 export function PartPicker({ partId, onPick }: PartPickerProps) {
   const { matcher, edition } = useMatcher();
   const [text, setText] = useState('');
-  const [found, setFound] = useState<readonly PartLine[]>([]);
+  const found = useFound(text, 20);
   const [name, setName] = useState<string | null>(null);
   useEffect(() => {
     let stale = false;
@@ -144,16 +145,6 @@ export function PartPicker({ partId, onPick }: PartPickerProps) {
       stale = true;
     };
   }, [matcher, partId, edition]);
-  useEffect(() => {
-    let stale = false;
-    if (matcher && text.trim() !== '')
-      void matcher.find(text, 20).then((list) => {
-        if (!stale) setFound(list);
-      });
-    return () => {
-      stale = true;
-    };
-  }, [matcher, text, edition]);
   if (partId !== null)
     return (
       <p className="flex items-center gap-3">

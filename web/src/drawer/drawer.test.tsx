@@ -25,7 +25,7 @@ const DRAWER = [
 const rows = async (): Promise<string[]> =>
   within(await screen.findByRole('list', { name: 'Compartments' }))
     .getAllByRole('link')
-    .map((r) => r.textContent ?? '');
+    .map((r) => r.textContent);
 
 describe('the drawer', () => {
   it('shows what there is, finds by word, by donor and by what runs short', async () => {

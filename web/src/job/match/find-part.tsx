@@ -1,7 +1,8 @@
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import type { MatchCandidate, ObservedPattern } from '@zebbit/core';
 import { partFamilyName } from '@zebbit/core';
 import { useMatcher } from '../../drawer/matcher-store';
+import { useFound } from '../../drawer/use-found';
 import { BOX, Field } from '../../ui/field';
 import type { PartLine } from '../../workers/matcher';
 
@@ -14,27 +15,16 @@ interface FindPartProps {
 
 /** Looks a part of the library up by name and lays it on the board, whether it is among the likely ones or not. */
 export function FindPart({ pattern, onFound }: FindPartProps) {
-  const { matcher, edition } = useMatcher();
+  const matcher = useMatcher((m) => m.matcher);
   const [text, setText] = useState('');
-  const [found, setFound] = useState<readonly PartLine[]>([]);
+  const shown = useFound(text, MOST);
   const [said, setSaid] = useState<string | null>(null);
-  useEffect(() => {
-    let stale = false;
-    if (!matcher || text.trim() === '') return;
-    void matcher.find(text, MOST).then((list) => {
-      if (!stale) setFound(list);
-    });
-    return () => {
-      stale = true;
-    };
-  }, [matcher, text, edition]);
   const judge = async (line: PartLine): Promise<void> => {
     setSaid(null);
     const candidate = (await matcher?.judge(pattern, line.id)) ?? null;
     if (candidate) onFound(candidate);
     else setSaid(`${line.name} does not go: less than half of what was measured lies on it in any way.`);
   };
-  const shown = text.trim() === '' ? [] : found;
   return (
     <div>
       <Field label="Try a part by its name" hint={said ?? undefined}>
