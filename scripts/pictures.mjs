@@ -31,6 +31,15 @@ async function probe(page, times) {
   }
 }
 
+// A step that fails must not leave the server behind.
+process.on('uncaughtException', (error) => {
+  console.error(error.message);
+  server.removeAllListeners('exit');
+  server.kill();
+  meter.kill();
+  process.exit(1);
+});
+
 /** Each view: its address, and what is done on it before the picture. */
 const VIEWS = {
   tonight: ['/'],
@@ -91,7 +100,7 @@ const VIEWS = {
   match: [
     `/jobs/${second}/match`,
     async (page) => {
-      await page.getByText('legs find their holes').waitFor();
+      await page.getByText('legs find their holes').first().waitFor();
       await page.keyboard.press('c');
       await page.keyboard.press('ArrowDown');
       await page.keyboard.press('ArrowDown');

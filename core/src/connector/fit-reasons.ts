@@ -77,7 +77,10 @@ function wiringReasons({ part, board, under }: PartOnBoard): FitReason[] {
     return on?.function && land.function !== 'unknown' ? [{ land, on }] : [];
   });
   const wrong = met.filter(({ land, on }) => alike(land.function) !== alike(on.function ?? 'unknown'));
-  const first = wrong.find((w) => w.land.function === 'VBUS') ?? wrong[0];
+  const first =
+    wrong.find((w) => w.land.function === 'VBUS') ??
+    wrong.find((w) => !isOptional(w.land.function)) ??
+    wrong[0];
   if (!first) return [];
   const power = wrong.some(
     ({ land, on }) =>

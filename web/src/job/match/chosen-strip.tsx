@@ -73,7 +73,7 @@ export function ChosenStrip({ chosen, beside, nameOf, onHold, children }: Chosen
           </>
         )}
       </div>
-      <div className="mt-3 flex flex-wrap items-center gap-2">
+      <div className="sticky -bottom-4 -mb-4 flex flex-wrap items-center gap-2 bg-sheet pt-3 pb-4">
         {children}
         <Button
           hotkey="C"
