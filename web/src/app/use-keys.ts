@@ -1,6 +1,7 @@
 import { useEffect, useRef } from 'react';
 
-export type KeyMap = Readonly<Record<string, (event: KeyboardEvent) => void>>;
+/** What a key does; one that answers `false` leaves the key to whatever has the focus. */
+export type KeyMap = Readonly<Record<string, (event: KeyboardEvent) => unknown>>;
 
 /** Whether the key belongs to what is being typed into. */
 function isTyping(event: KeyboardEvent): boolean {
@@ -42,8 +43,7 @@ export function useKeys(map: KeyMap): void {
       if (event.defaultPrevented || isTyping(event)) return;
       const act = latest.current[keyName(event)];
       if (!act) return;
-      event.preventDefault();
-      act(event);
+      if (act(event) !== false) event.preventDefault();
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);

@@ -66,7 +66,7 @@ const strip = (): HTMLElement => screen.getByRole('region', { name: 'The chosen 
 
 describe('match', () => {
   it('says which part drops in and why; arrow keys flick through the box; two are held side by side', async () => {
-    fakeServer({ documents: job(true), library: [SEVEN, TWELVE] });
+    const server = fakeServer({ documents: job(true), library: [SEVEN, TWELVE] });
     renderPage('/jobs/j1/match');
     const list = await parts();
     expect(within(list).getAllByRole('button')[0]).toHaveTextContent('Fernhill seven');
@@ -76,6 +76,12 @@ describe('match', () => {
     expect(within(strip()).getAllByRole('heading')).toHaveLength(2);
     await userEvent.keyboard('c');
     expect(within(strip()).getAllByRole('heading')).toHaveLength(1);
+    // On a row of the list Enter picks it; it takes nothing.
+    within(list).getAllByRole('button')[1]?.focus();
+    await userEvent.keyboard('{Enter}');
+    expect(within(strip()).getByRole('heading')).toHaveTextContent('Oriel twelve');
+    expect(server.sent.filter((s) => s.path.startsWith('/api/drawer'))).toEqual([]);
+    expect(server.documents().match.partId).toBeNull();
   });
 
   it('asks for the dimension that separates; the answer is kept, decides, and is taken back', async () => {

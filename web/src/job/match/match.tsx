@@ -121,8 +121,11 @@ export function Match() {
     ArrowDown: () => flick(1),
     ArrowUp: () => flick(-1),
     c: hold,
-    Enter: () => {
+    Enter: (e) => {
+      // On a part of the list, a button or a link Enter does what it always does there.
+      if (e.target instanceof Element && e.target.closest('button, a') !== null) return false;
       if (documents.match.stockId === null && chosen?.part.id !== documents.match.partId) take();
+      return true;
     },
   });
   const names = new Map(list.map((c) => [c.part.id, c.part.name]));
