@@ -62,7 +62,9 @@ export function createMatcher(): Matcher {
     judge: (pattern, id) => {
       const part = byId(id);
       const answer = part ? matchParts(pattern, partLibrary([part]), 1) : null;
-      return Promise.resolve(answer?.ok ? (answer.report.candidates[0] ?? null) : null);
+      const found = answer?.ok ? answer.report.candidates[0] : undefined;
+      // Alone it is the likeliest of one; it was looked up because it is not among the likely ones of all.
+      return Promise.resolve(found ? { ...found, probability: 0 } : null);
     },
     find: (text, most) => {
       const words = text.toLowerCase().split(/\s+/u).filter(Boolean);

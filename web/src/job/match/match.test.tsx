@@ -109,7 +109,7 @@ describe('match', () => {
       removed: false,
       moves: [{ id: 1, at: '2026-01-01', by: 3, jobId: null, note: '' }],
     };
-    const server = fakeServer({ documents: job(true), library: [SEVEN], drawer: [stock] });
+    const server = fakeServer({ documents: job(true), library: [SEVEN, TWELVE], drawer: [stock] });
     renderPage('/jobs/j1/match');
     await parts();
     await userEvent.click(await screen.findByRole('button', { name: /Take from drawer A4 \(3 there\)/ }));
@@ -125,6 +125,10 @@ describe('match', () => {
       path: '/api/drawer/s1/moves',
       body: { by: -1, jobId: 'j1', note: 'taken at Match' },
     });
+    // Another one cannot be taken beside it.
+    await userEvent.keyboard('{ArrowDown}');
+    expect(screen.getByRole('button', { name: 'Put the part from drawer A4 back first' })).toBeEnabled();
+    await userEvent.keyboard('{ArrowUp}');
     await userEvent.click(screen.getByRole('button', { name: 'Put it back' }));
     await waitFor(() => expect(server.documents().match.partId).toBeNull());
     expect(server.sent.filter((s) => s.path === '/api/drawer/s1/moves')).toHaveLength(2);

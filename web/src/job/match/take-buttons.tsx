@@ -87,13 +87,18 @@ export function TakeButtons({ candidate, drawer }: TakeButtonsProps) {
         </Button>
       </>
     );
+  if (match.stockId !== null)
+    return (
+      <Button icon={<Undo2 aria-hidden className="size-4" />} onClick={back} disabled={move.isPending}>
+        Put the part from {match.source || 'the drawer'} back first
+      </Button>
+    );
   return (
     <Button
       tone={candidate.verdict === 'no' ? 'plain' : 'main'}
       hotkey="Enter"
       icon={<PackageOpen aria-hidden className="size-4" />}
-      disabled={busy || match.stockId !== null}
-      title={match.stockId === null ? undefined : 'Put the other part back first'}
+      disabled={busy}
       onClick={take}
     >
       {from ? `Take from drawer ${from.place} (${stockCount(from)} there)` : 'Choose it'}
