@@ -15,6 +15,7 @@ import {
   partDimensions,
   partLibrary,
   seeded,
+  toldApartByNothing,
   tornPattern,
 } from '@zebbit/core';
 import { dropsIn } from './drop-judge';
@@ -24,8 +25,14 @@ import { line } from './measure';
 const USUAL: TearWish = { noiseMm: 0.1, padsGone: 0.3, legsGone: 1, shapes: true };
 const percent = (part: number, of: number): string => `${of === 0 ? '-' : ((100 * part) / of).toFixed(1)} %`;
 
-const isTruth = (c: MatchCandidate, truth: ConnectorPart): boolean =>
-  c.part === truth || c.equals.includes(truth.id) || c.level.includes(truth.id);
+/** The true part, or one that nothing measured tells from it; judged by the drawings, not by what the match says of itself. */
+const isTruth = (c: MatchCandidate, truth: ConnectorPart, torn: TornPattern): boolean => {
+  if (c.part === truth) return true;
+  const lands = torn.pattern.features.map(
+    (f) => c.placement.residuals.find((r) => r.id === f.id)?.land ?? -1,
+  );
+  return toldApartByNothing(truth, torn, c.part, lands);
+};
 
 /** Which way a candidate would have to lie on the true part's own frame: from its placement and where the features came from. */
 function poseOnTruth(
@@ -92,7 +99,7 @@ function play(
       tally.runs += 1;
       if (!answer.ok) continue;
       const { candidates } = answer.report;
-      const rank = candidates.findIndex((c) => isTruth(c, truth));
+      const rank = candidates.findIndex((c) => isTruth(c, truth, torn));
       if (rank === 0) tally.first += 1;
       else tally.misses.set(truth.name, (tally.misses.get(truth.name) ?? 0) + 1);
       if (rank >= 0 && rank < 3) tally.three += 1;
@@ -256,7 +263,7 @@ export function benchMatch(seeds: readonly number[], fresh: number): void {
       const from = performance.now();
       const answer = matchParts(torn.pattern, big);
       times.push(performance.now() - from);
-      const rank = answer.ok ? answer.report.candidates.findIndex((c) => isTruth(c, truth)) : -1;
+      const rank = answer.ok ? answer.report.candidates.findIndex((c) => isTruth(c, truth, torn)) : -1;
       if (rank === 0) first += 1;
       if (rank >= 0 && rank < 3) three += 1;
     }

@@ -70,7 +70,7 @@ export { EMPTY_PATTERN, MOST_FEATURES, checkPattern } from './connector/observed
 export type { ObservedFeature, DimensionAnswer, ObservedPattern } from './connector/observed';
 export { packPattern } from './connector/packed-pattern';
 export type { PackedPattern } from './connector/packed-pattern';
-export { DIMENSION_WORDS, partDimensions } from './connector/part-dimensions';
+export { DIMENSION_WORDS, sayDimension, partDimensions } from './connector/part-dimensions';
 export type { PartDimension } from './connector/part-dimensions';
 export { PART_FAMILIES, partFamilyName, partFamiliesFor, samePlug, contactFunction, guessFamily } from './connector/part-family';
 export type { PartFamily } from './connector/part-family';
@@ -194,7 +194,7 @@ export { shortedRail } from './practice/shorted-rail';
 export type { ShortedRail } from './practice/shorted-rail';
 export { drawFrom, stageBuilder } from './practice/stage-builder';
 export type { Draw, StageBuilder } from './practice/stage-builder';
-export { tornPattern } from './practice/torn-pattern';
+export { tornPattern, toldApartByNothing } from './practice/torn-pattern';
 export type { TearWish, TornPattern } from './practice/torn-pattern';
 export { truthBench, askTruth, askSlipping } from './practice/truth';
 export type { BoardTruth, TruthBench } from './practice/truth';

@@ -1,3 +1,4 @@
+import { sayMm } from './fit-reason';
 import { isRound } from '../geometry/oblong';
 import type { XY } from '../geometry/projective';
 import type { ConnectorPart, PartLand } from './part';
@@ -38,6 +39,18 @@ export const DIMENSION_WORDS: Readonly<Record<string, string>> = {
   'narrow-side': 'which way the narrow side of the opening looked',
   'opening-height': 'middle of the case’s opening over the board',
 };
+
+const COUNTED: readonly string[] = ['contacts', 'legs', 'legs-through', 'pegs'];
+const CHOICES: Readonly<Record<string, Readonly<Record<number, string>>>> = {
+  stance: Object.fromEntries(STANCES.entries()),
+  'narrow-side': { 0: 'down', 1: 'up' },
+};
+
+/** A value of a dimension as it is said: a choice by its name, a count, or a length; `not there` for `null`. */
+export function sayDimension(key: string, value: number | null): string {
+  if (value === null) return 'not there';
+  return CHOICES[key]?.[value] ?? (COUNTED.includes(key) ? String(value) : sayMm(value));
+}
 
 interface Frame {
   readonly along: XY;
@@ -94,8 +107,8 @@ export function partDimensions(part: ConnectorPart): ReadonlyMap<string, PartDim
   const contacts = part.lands.filter((l) => l.role === 'contact');
   const legs = part.lands.filter((l) => l.role === 'leg');
   const pegs = part.lands.filter((l) => l.role === 'peg');
-  if (part.stance) put('stance', STANCES.indexOf(part.stance), true, Object.fromEntries(STANCES.entries()));
-  if (part.narrowSide) put('narrow-side', part.narrowSide === 'up' ? 1 : 0, true, { 0: 'down', 1: 'up' });
+  if (part.stance) put('stance', STANCES.indexOf(part.stance), true, CHOICES['stance']);
+  if (part.narrowSide) put('narrow-side', part.narrowSide === 'up' ? 1 : 0, true, CHOICES['narrow-side']);
   if (part.openingHeightMm !== null) put('opening-height', part.openingHeightMm);
   put('contacts', contacts.length, true);
   put('legs', legs.length, true);

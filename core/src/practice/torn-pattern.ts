@@ -71,3 +71,36 @@ export function tornPattern(part: ConnectorPart, seed: number, wish: TearWish): 
     from: left.map(({ i }) => i),
   };
 }
+
+/** Two drawings whose measured places and sizes differ by less than this are one to a hand tool, mm. */
+const ONE_TO_A_HAND_MM = 0.03;
+
+/**
+ * Whether nothing that was measured can tell another part from the true one, by its drawing alone: between any two measured places the distances are
+ * the same, as are their kinds and, where they were measured, their sizes.
+ * @param lands land of the other part that is taken for each feature, in the order of the features; -1 for none
+ */
+export function toldApartByNothing(
+  truth: ConnectorPart,
+  torn: TornPattern,
+  other: ConnectorPart,
+  lands: readonly number[],
+): boolean {
+  const pairs = torn.from.map((from, i) => ({
+    mine: truth.lands[from],
+    theirs: other.lands[lands[i] ?? -1],
+    sized: torn.pattern.features[i]?.shape !== null,
+  }));
+  return pairs.every(({ mine, theirs, sized }, i) => {
+    if (!mine || mine.role !== theirs?.role || (mine.hole === null) !== (theirs.hole === null)) return false;
+    const [a, b] = [opening(mine), opening(theirs)];
+    const sizes = Math.max(Math.abs(a.lengthMm - b.lengthMm), Math.abs(a.widthMm - b.widthMm));
+    if (sized && sizes > ONE_TO_A_HAND_MM) return false;
+    return pairs.slice(i + 1).every((p) => {
+      if (!p.mine || !p.theirs) return false;
+      const here = Math.hypot(mine.at.x - p.mine.at.x, mine.at.y - p.mine.at.y);
+      const there = Math.hypot(theirs.at.x - p.theirs.at.x, theirs.at.y - p.theirs.at.y);
+      return Math.abs(here - there) <= 2 * ONE_TO_A_HAND_MM;
+    });
+  });
+}

@@ -30,6 +30,13 @@ function ofBodyParser(error: unknown): Answer | null {
   return null;
 }
 
+/** What is said of a failure nobody expected. */
+export const FAILED_HERE: ApiFailure = {
+  code: 'internal',
+  message: 'Zebbit failed here; nothing was stored',
+  hint: 'See the server’s log',
+};
+
 /** Files are sent as photos of a job or as footprints for the library. */
 function tooLargeFile(url: string): ApiFailure {
   if (!url.startsWith(routes.parts())) return { ...TOO_LARGE.failure, path: 'photo' };
@@ -50,14 +57,7 @@ function answerTo(error: unknown, url: string): Answer {
     const code = status === 404 ? 'not-found' : `http-${status}`;
     return { status, failure: { code, message: error.message, path: 'body' } };
   }
-  return {
-    status: 500,
-    failure: {
-      code: 'internal',
-      message: 'Zebbit failed here; nothing was stored',
-      hint: 'See the server’s log',
-    },
-  };
+  return { status: 500, failure: FAILED_HERE };
 }
 
 /** Turns every failure into `{ code, message, path?, hint? }`; unexpected ones are logged whole and answered without detail. */

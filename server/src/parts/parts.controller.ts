@@ -4,6 +4,7 @@ import {
   Get,
   Header,
   Inject,
+  Logger,
   Param,
   ParseIntPipe,
   Post,
@@ -16,12 +17,15 @@ import type { PartImportsAnswer, PartsImportLine } from '@zebbit/contract';
 import { PARTS_MAX_BYTES } from '@zebbit/contract';
 import type { Response } from 'express';
 import { ApiError } from '../errors/api-error';
+import { FAILED_HERE } from '../errors/failure.filter';
 import { PartsService } from './parts.service';
 
 const MOST_LOOSE_FILES = 2000;
 
 @Controller('api/parts')
 export class PartsController {
+  private readonly log = new Logger('Parts');
+
   constructor(@Inject(PartsService) private readonly parts: PartsService) {}
 
   /** Answers `PartsAnswer`. */
@@ -66,8 +70,9 @@ export class PartsController {
       );
       say({ report });
     } catch (error) {
-      if (!(error instanceof ApiError)) throw error;
-      say({ failure: error.failure });
+      // The answer has begun, so even what nobody expected is told as its last line.
+      if (!(error instanceof ApiError)) this.log.error(error instanceof Error ? error.stack : String(error));
+      say({ failure: error instanceof ApiError ? error.failure : FAILED_HERE });
     } finally {
       response.end();
     }

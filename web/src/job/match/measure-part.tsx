@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Undo2 } from 'lucide-react';
 import type { DimensionAnswer, MeasureNext, MeasureProposal } from '@zebbit/core';
-import { DIMENSION_WORDS, sayMm } from '@zebbit/core';
+import { DIMENSION_WORDS, sayDimension } from '@zebbit/core';
 import { Button } from '../../ui/button';
 import { FigureField } from '../../ui/field';
 import { useJob } from '../job-context';
@@ -75,7 +75,7 @@ export function MeasurePart({ next }: { readonly next: MeasureNext | null }) {
             <li key={a.key} className="flex items-center gap-2">
               <span className="min-w-0 flex-1">
                 {DIMENSION_WORDS[a.key] ?? a.key}:{' '}
-                <span className="figure">{a.value === null ? 'not there' : wordsOf(a)}</span>
+                <span className="figure">{sayDimension(a.key, a.value)}</span>
               </span>
               <TakeBack
                 what={DIMENSION_WORDS[a.key] ?? a.key}
@@ -98,17 +98,6 @@ export function MeasurePart({ next }: { readonly next: MeasureNext | null }) {
       )}
     </SlipPart>
   );
-}
-
-const COUNTED = ['contacts', 'legs', 'legs-through', 'pegs'];
-const CHOICES: Readonly<Record<string, readonly string[]>> = {
-  stance: ['lying', 'upright', 'sunk'],
-  'narrow-side': ['down', 'up'],
-};
-
-function wordsOf({ key, value }: DimensionAnswer): string {
-  if (value === null) return 'not there';
-  return CHOICES[key]?.[value] ?? (COUNTED.includes(key) ? String(value) : sayMm(value));
 }
 
 function TakeBack({ what, onClick }: { readonly what: string; readonly onClick: () => void }) {
