@@ -5,7 +5,10 @@ import tseslint from 'typescript-eslint';
 
 /** Imports run one way: web -> contract, core; server -> contract, core; contract -> core; core -> nothing of ours. */
 const forbid = (patterns) => ({ 'no-restricted-imports': ['error', { patterns }] });
-const reach = { group: ['@zebbit/*/*'], message: 'Use the package name: its index.ts is the only door.' };
+const reach = {
+  group: ['@zebbit/*/*'],
+  message: 'Use the package name: its index.ts is the only door. Practice is for demo, bench and tests.',
+};
 const up = {
   group: ['**/core/src/**', '**/contract/src/**', '**/server/src/**', '**/web/src/**'],
   message: 'Rooms of another package are reached by its name.',
@@ -50,7 +53,7 @@ export default tseslint.config(
     },
   },
   {
-    files: ['core/src/trace/**/*.ts', 'core/src/shorts/**/*.ts', 'core/src/inquiry/**/*.ts'],
+    files: ['belief', 'trace', 'shorts', 'inquiry', 'job', 'match'].map((room) => `core/src/${room}/**/*.ts`),
     ignores: ['**/*.test.ts'],
     rules: forbid([
       {
@@ -66,7 +69,7 @@ export default tseslint.config(
   },
   {
     // Tests of the core may read data that the test set-up installed, and use outside references.
-    files: ['core/src/**/*.test.ts', 'core/src/**/test-*.ts'],
+    files: ['core/src/**/*.test.ts', 'core/src/testing/*.ts'],
     rules: {
       ...forbid([{ group: ['@zebbit/*', 'react', '@nestjs/*'], message: 'The core is tested alone.' }, up]),
       'no-restricted-globals': 'off',

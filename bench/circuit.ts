@@ -1,5 +1,6 @@
 import type { Circuit } from '@zebbit/core';
-import { allPairOhms, benchOf, dcSolver, JUNCTIONS, readMeter, seeded } from '@zebbit/core';
+import { allPairOhms, benchOf, dcSolver, JUNCTIONS, readMeter } from '@zebbit/core';
+import { seeded } from '@zebbit/core/practice';
 import { inv } from 'mathjs';
 
 /** A board of so many nodes: a chain of parts with junctions to ground and rails, as input stages have. */

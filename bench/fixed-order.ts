@@ -1,4 +1,5 @@
-import type { MeterMode, MeterShown, ProbePoint, TruthBench } from '@zebbit/core';
+import type { MeterMode, MeterShown, ProbePoint } from '@zebbit/core';
+import type { TruthBench } from '@zebbit/core/practice';
 import { canProbe, functionGroup, probePoints } from '@zebbit/core';
 
 /** What a player found of each pin, and how many readings it took. */

@@ -1,5 +1,6 @@
 import type { Evidence, InquiryModel, InquiryTest } from '@zebbit/core';
-import { bestTests, inquiryModel, seeded } from '@zebbit/core';
+import { bestTests, inquiryModel } from '@zebbit/core';
+import { seeded } from '@zebbit/core/practice';
 import { line, medianMs } from './measure';
 
 function randomModel(

@@ -1,12 +1,5 @@
-import type {
-  ConnectorPart,
-  MatchCandidate,
-  MatchReport,
-  ObservedPattern,
-  PartLibrary,
-  TearWish,
-  TornPattern,
-} from '@zebbit/core';
+import type { ConnectorPart, MatchCandidate, MatchReport, ObservedPattern, PartLibrary } from '@zebbit/core';
+import type { TearWish, TornPattern } from '@zebbit/core/practice';
 import {
   DIMENSION_WORDS,
   libraryBytes,
@@ -14,10 +7,8 @@ import {
   measureNext,
   partDimensions,
   partLibrary,
-  seeded,
-  toldApartByNothing,
-  tornPattern,
 } from '@zebbit/core';
+import { seeded, toldApartByNothing, tornPattern } from '@zebbit/core/practice';
 import { dropsIn } from './drop-judge';
 import { loadFootprints } from './footprints';
 import { line } from './measure';

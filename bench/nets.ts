@@ -1,5 +1,6 @@
 import type { Board, Component, LoosePoint, Reading } from '@zebbit/core';
-import { disjointSets, EMPTY_BOARD, netsFromEvidence, seeded } from '@zebbit/core';
+import { disjointSets, EMPTY_BOARD, netsFromEvidence } from '@zebbit/core';
+import { seeded } from '@zebbit/core/practice';
 import { line, medianMs } from './measure';
 
 function scene(seed: number, size: number): { board: Board; readings: Reading[] } {

@@ -1,9 +1,10 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import type { FootprintProposal, KicadFootprint } from '@zebbit/core';
-import { readFootprint, readKicadFootprint, seeded } from '@zebbit/core';
+import { readFootprint, readKicadFootprint } from '@zebbit/core';
+import { seeded } from '@zebbit/core/practice';
 import sharp from 'sharp';
-import type { RenderedBoard } from '../core/src/photo/test-render';
-import { renderBoard } from '../core/src/photo/test-render';
+import type { RenderedBoard } from '../core/src/testing/render-board';
+import { renderBoard } from '../core/src/testing/render-board';
 import { line } from './measure';
 
 const FOLDER = '/usr/share/kicad/footprints/Connector_USB.pretty';

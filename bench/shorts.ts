@@ -1,5 +1,7 @@
-import type { Hunt, HuntResult, ShortedRail } from '@zebbit/core';
-import { huntReport, LIFT_SECONDS, LOOK_SECONDS, seeded, shortedRail } from '@zebbit/core';
+import type { Hunt, HuntResult } from '@zebbit/core';
+import type { ShortedRail } from '@zebbit/core/practice';
+import { huntReport, LIFT_SECONDS, LOOK_SECONDS } from '@zebbit/core';
+import { seeded, shortedRail } from '@zebbit/core/practice';
 
 /** What a good hand meter with leads zeroed resolves, ohms. */
 const METER_OHMS = 0.03;

@@ -1,14 +1,7 @@
-import type { BrokenBoard, MeterMode, MeterShown, Reading, TraceAdvice } from '@zebbit/core';
-import {
-  askSlipping,
-  brokenBoard,
-  seeded,
-  traceAdvice,
-  traceContext,
-  traceScene,
-  truthBench,
-  fewestProbes,
-} from '@zebbit/core';
+import type { MeterMode, MeterShown, Reading, TraceAdvice } from '@zebbit/core';
+import type { BrokenBoard } from '@zebbit/core/practice';
+import { traceAdvice, traceContext, traceScene, fewestProbes } from '@zebbit/core';
+import { askSlipping, brokenBoard, seeded, truthBench } from '@zebbit/core/practice';
 import { playFixedOrder } from './fixed-order';
 
 export interface TraceTally {

@@ -1,6 +1,7 @@
 import { fileURLToPath } from 'node:url';
 import { isMainThread, parentPort, Worker, workerData } from 'node:worker_threads';
-import { brokenBoard, traceAdvice, traceContext, traceScene } from '@zebbit/core';
+import { traceAdvice, traceContext, traceScene } from '@zebbit/core';
+import { brokenBoard } from '@zebbit/core/practice';
 import type { TraceTally } from './trace-players';
 import { emptyTally, playBoard } from './trace-players';
 

@@ -1,14 +1,7 @@
-import type { Board, BoardTruth, Circuit } from '@zebbit/core';
-import {
-  boardCircuit,
-  canProbe,
-  EMPTY_BOARD,
-  GROUND,
-  lineLengthMm,
-  placeRow,
-  probePoints,
-  twoClicks,
-} from '@zebbit/core';
+import type { Board, Circuit } from '@zebbit/core';
+import type { BoardTruth } from '@zebbit/core/practice';
+import { canProbe, EMPTY_BOARD, GROUND, lineLengthMm, placeRow, probePoints, twoClicks } from '@zebbit/core';
+import { boardCircuit } from '@zebbit/core/practice';
 import type { Scene } from './scene';
 import { asComponent } from './scene';
 

@@ -13,8 +13,10 @@ import type {
   StoredStock,
 } from '@zebbit/contract';
 import { routes } from '@zebbit/contract';
-import type { BoardTruth, DocumentKind, JobDocuments, JobView, StockCard } from '@zebbit/core';
-import { askTruth, jobView, nextProbe, truthBench } from '@zebbit/core';
+import type { DocumentKind, JobDocuments, JobView, StockCard } from '@zebbit/core';
+import type { BoardTruth } from '@zebbit/core/practice';
+import { jobView, nextProbe } from '@zebbit/core';
+import { askTruth, truthBench } from '@zebbit/core/practice';
 
 import { storeTruth } from './stand-in';
 

@@ -1,4 +1,5 @@
-import { FAMILIES, seeded } from '@zebbit/core';
+import { FAMILIES } from '@zebbit/core';
+import { seeded } from '@zebbit/core/practice';
 import type { At, Scene, ScenePart, SceneTrack } from './scene';
 
 const path = (points: readonly At[]): string =>

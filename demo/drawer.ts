@@ -1,5 +1,6 @@
 import type { ConnectorPart, PartLand, StockCard } from '@zebbit/core';
-import { EMPTY_CARD, GENERIC_PARTS, oblong, partFootprint, seeded, writeKicadFootprint } from '@zebbit/core';
+import { EMPTY_CARD, GENERIC_PARTS, oblong, partFootprint, writeKicadFootprint } from '@zebbit/core';
+import { seeded } from '@zebbit/core/practice';
 import type { DemoClient } from './client';
 
 /** A box of look-alikes and a drawer, everything invented, for the demo only. */

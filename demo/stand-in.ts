@@ -1,8 +1,9 @@
 import { readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import type { Server, Socket } from 'node:net';
-import type { BoardTruth, Circuit, MeterMode, MeterShown, TruthBench } from '@zebbit/core';
-import { askTruth, brokenBoard, truthBench } from '@zebbit/core';
+import type { Circuit, MeterMode, MeterShown } from '@zebbit/core';
+import type { BoardTruth, TruthBench } from '@zebbit/core/practice';
+import { askTruth, brokenBoard, truthBench } from '@zebbit/core/practice';
 
 /** A truth as it travels and is kept: sets as lists. */
 export interface StoredTruth {

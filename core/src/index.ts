@@ -1,155 +1,97 @@
-/** The doors of @zebbit/core: every export by name. Written by scripts/write-index.mjs. */
-export { thingOf, thingPlaces, moveFace, shiftThings, turnThings, alignThings, copyThings, removeThings, toggleLock, snapPlace } from './board/arrange';
-export { edgeBlocks } from './board/blocks';
-export type { Edge } from './board/blocks';
+/** The doors of @zebbit/core: what others use, by name and room. `node scripts/check-doors.mjs` fails on one that nobody uses. */
+
+// belief
+export { traceBelief } from './belief/belief';
+export type { TraceBelief } from './belief/belief';
+export type { DoubtfulReading } from './belief/doubtful-reading';
+export { traceTargets, targetBelief } from './belief/pin-belief';
+export type { TargetBelief } from './belief/pin-belief';
+export { traceContext } from './belief/trace-context';
+export { traceScene } from './belief/trace-scene';
+export type { TraceScene } from './belief/trace-scene';
+
+// board
+export { thingOf, shiftThings, turnThings, alignThings, copyThings, removeThings, toggleLock, snapPlace } from './board/arrange';
 export { lineLengthMm, alongLine, nearestOnLine } from './board/board-line';
 export { FACES, LEG_FIXINGS, COMPONENT_KINDS, POINT_ROLES, LINE_KINDS, AREA_KINDS, EMPTY_BOARD } from './board/board';
 export type { Face, FaceSheet, Pin, PinRow, LegFixing, LegSlot, Leg, ComponentKind, Terminal, Component, PointRole, LoosePoint, TrackScar, LineKind, BoardLine, AreaKind, BoardArea, Overlay, FacePair, Board } from './board/board';
 export { checkBoard } from './board/check-board';
-export type { BoardFault } from './board/check-board';
 export { disjointSets } from './board/disjoint-sets';
-export type { DisjointSets } from './board/disjoint-sets';
-export { PAIR_OFF_MM, faceRegister, acrossFaces, ghostHoles } from './board/face-register';
-export type { FaceRegister, GhostHole } from './board/face-register';
-export { RESISTOR_SLACK, lowPaths } from './board/low-path';
-export type { LowPath } from './board/low-path';
+export { PAIR_OFF_MM, acrossFaces, ghostHoles } from './board/face-register';
+export type { GhostHole } from './board/face-register';
 export { basePicture, faceFrame, setMeasure } from './board/measure-face';
 export { netsFromEvidence } from './board/nets';
-export type { Net, OpenQuestion, Contradiction, NetReport } from './board/nets';
 export { PACKAGES, packagesFor, placedTerminals } from './board/package-outline';
-export type { PackageOutline } from './board/package-outline';
 export { PAD_STATES, PAD_STATE_WORDS, canProbe } from './board/pad-state';
 export type { PadState } from './board/pad-state';
 export { placeProposal } from './board/place-proposal';
 export type { ProposalKey } from './board/place-proposal';
 export { freshId, placeRow } from './board/place-row';
-export type { RowOrder } from './board/place-row';
-export { pinPoint, probePoints, spanMm } from './board/probe-point';
+export { pinPoint, probePoints } from './board/probe-point';
 export type { ProbePoint } from './board/probe-point';
-export { BEEP_AT_MOST_OHMS, SILENT_AT_LEAST_OHMS, WIRE_AT_MOST_OHMS, NOT_A_WIRE_OHMS, LEADS_OHMS, DIODE_WIRE_VOLTS, DIODE_NOT_A_WIRE_VOLTS, readingMeaning } from './board/reading-meaning';
-export type { Meaning } from './board/reading-meaning';
 export type { Reading } from './board/reading';
-export { findings, whatIsLeft } from './board/what-is-left';
-export type { Finding, RowLeft, LegLeft, WhatIsLeft } from './board/what-is-left';
-export { THERMAL_VOLTS, LEAST_SIEMENS, junctionCurrent, limitJunction } from './circuit/junction';
-export { USUAL_METER, benchOf, readMeter } from './circuit/meter';
-export type { Meter, Bench } from './circuit/meter';
-export { GROUND, CONTACT_OHMS, JUNCTIONS, endsOf, withFault, checkCircuit } from './circuit/netlist';
-export type { DiodeModel, CircuitPart, Circuit } from './circuit/netlist';
-export { dcSolver, oneCircuit, solveDc, allPairOhms } from './circuit/solver';
-export type { DcSolver, DcAnswer, Drive } from './circuit/solver';
-export { starMesh, addConductance, eliminate, solveMesh } from './circuit/star-mesh';
-export type { StarMesh } from './circuit/star-mesh';
-export { aroundReasons } from './connector/around-reasons';
-export type { BoardEnd } from './connector/around-reasons';
-export { settlePlacement, turnDeg, settledPlacements } from './connector/assign-lands';
-export type { Placement } from './connector/assign-lands';
-export { boardFor, boardAsSeen, tryOn } from './connector/board-guess';
-export type { BoardGuess } from './connector/board-guess';
-export { landsOfPart, landsAsSeen, poseAt, moveLands } from './connector/board-land';
-export type { BoardLand, LandPose } from './connector/board-land';
-export { logLeft, boardEnd, explain } from './connector/explain-pattern';
-export type { Explanation } from './connector/explain-pattern';
-export { FALLBACKS, MINUTES_A_WIRE, neededLines, fallbacks } from './connector/fallbacks';
-export type { FallbackKind, Fallback } from './connector/fallbacks';
+export { whatIsLeft } from './board/what-is-left';
+
+// circuit
+export { benchOf, readMeter } from './circuit/meter';
+export { GROUND, JUNCTIONS } from './circuit/netlist';
+export type { Circuit } from './circuit/netlist';
+export { dcSolver, allPairOhms } from './circuit/solver';
+
+// connector
 export { CONNECTOR_FAMILIES, FAMILIES } from './connector/family';
-export type { ConnectorFamily, FamilyPin, FamilySheet } from './connector/family';
-export { FIT_CODES, reason, sayMm, sayList, sayMany, fitKind, gravestFirst } from './connector/fit-reason';
-export type { FitEffect, FitCode, FitReason, FitKind } from './connector/fit-reason';
-export { layReasons } from './connector/fit-reasons';
+export type { ConnectorFamily } from './connector/family';
 export { GENERIC_PARTS } from './connector/generic-parts';
-export { holeReasons, strandedReasons } from './connector/hole-reasons';
-export { GRID_REACH_MM, landGrids } from './connector/land-grid';
-export type { LandGrids } from './connector/land-grid';
-export { SURE_OF_VERDICT, matchParts } from './connector/match-parts';
-export type { MatchVerdict, MatchCandidate, MatchReport, MatchAnswer } from './connector/match-parts';
-export { SINGLE_AT, measureNext } from './connector/measure-next';
-export type { MeasureProposal, MeasureNext } from './connector/measure-next';
-export { mirrorReason } from './connector/mirror-reason';
-export { EMPTY_PATTERN, MOST_FEATURES, checkPattern } from './connector/observed';
-export type { ObservedFeature, DimensionAnswer, ObservedPattern } from './connector/observed';
-export { packPattern } from './connector/packed-pattern';
-export type { PackedPattern } from './connector/packed-pattern';
-export { DIMENSION_WORDS, sayDimension, partDimensions } from './connector/part-dimensions';
-export type { PartDimension } from './connector/part-dimensions';
-export { PART_FAMILIES, partFamilyName, partFamiliesFor, samePlug, contactFunction, guessFamily } from './connector/part-family';
+export { PART_FAMILIES, partFamilyName } from './connector/part-family';
 export type { PartFamily } from './connector/part-family';
-export { ROLE_CODE, ROLE_UNKNOWN, SURFACE, THROUGH, partLibrary, libraryBytes } from './connector/part-library';
-export type { PartLibrary } from './connector/part-library';
-export { placementOf } from './connector/part-placement';
-export type { PartPlacement } from './connector/part-placement';
-export { levelSoFar, equalsOf } from './connector/part-relation';
-export { LAND_ROLES, STANCES, opening, mounting, MOUNTING_WORDS, landName, REACH_OF_PART_MM, MOST_LANDS, checkPart } from './connector/part';
-export type { LandRole, PartLand, Stance, ConnectorPart, Mounting, PartFault } from './connector/part';
-export { PIN_FUNCTIONS, functionGroup, isOptional } from './connector/pin-function';
-export type { PinFunction, FunctionGroup } from './connector/pin-function';
-export { STRAY_COST, kindCost, roughPlacements } from './connector/place-pattern';
-export type { RoughPlacement } from './connector/place-pattern';
-export { SAME_MM, samePattern } from './connector/same-part';
-export { scanLibrary, nearMisses } from './connector/scan-library';
-export type { Shortlisted } from './connector/scan-library';
-export { HOLE_ROOM_MM, metalAt, layPart } from './connector/try-part';
-export type { PartOnBoard } from './connector/try-part';
-export { logSum, weigh, weighMiss, between } from './connector/weigh-part';
-export type { Weighed } from './connector/weigh-part';
-export { measuredPart, whatToBuy } from './connector/what-to-buy';
-export type { BuyLimit, WhatToBuy } from './connector/what-to-buy';
-export { LEAD_DAYS, lastsThrough, restockAdvice } from './drawer/restock';
-export type { RestockAdvice } from './drawer/restock';
-export { STOCK_SOURCES, STOCK_SOURCE_WORDS, stockCount, stockUses, EMPTY_CARD } from './drawer/stock';
+export { STANCES, mounting, MOUNTING_WORDS, checkPart } from './connector/part';
+export type { PartLand, ConnectorPart } from './connector/part';
+export { PIN_FUNCTIONS, functionGroup } from './connector/pin-function';
+export type { PinFunction } from './connector/pin-function';
+
+// drawer
+export { restockAdvice } from './drawer/restock';
+export { STOCK_SOURCES, STOCK_SOURCE_WORDS, stockCount, EMPTY_CARD } from './drawer/stock';
 export type { StockSource, StockCard, StockMove, StockEntry } from './drawer/stock';
+
+// formats
 export { boardCsv } from './formats/board-csv';
 export { boardFootprint, footprintPaths } from './formats/board-footprint';
 export { boardSvg } from './formats/board-svg';
 export { drawerCsv, readDrawerCsv } from './formats/drawer-csv';
-export type { StockLine, StockVerdict } from './formats/drawer-csv';
 export { partFromFootprint, partFootprint } from './formats/footprint-part';
-export { PAD_TYPES, readKicadFootprint, writeKicadFootprint } from './formats/kicad-footprint';
-export type { FootprintPadType, FootprintPad, FootprintLine, KicadFootprint, FootprintVerdict } from './formats/kicad-footprint';
-export { oblongPath, partPaths, partSvg, partCsv } from './formats/part-svg';
-export { MOST_CHARACTERS, parseSExpression, writeSExpression, word, list, headOf, childOf } from './formats/s-expression';
-export type { SWord, SList, SItem, FormatFault, SVerdict } from './formats/s-expression';
-export { spiceNetlist } from './formats/spice-netlist';
+export { readKicadFootprint, writeKicadFootprint } from './formats/kicad-footprint';
+export type { KicadFootprint } from './formats/kicad-footprint';
+export { partPaths, partSvg, partCsv } from './formats/part-svg';
+
+// geometry
 export { fitCircle } from './geometry/fit-circle';
-export type { CircleFit } from './geometry/fit-circle';
-export { fitHomography } from './geometry/fit-homography';
-export type { HomographyFit, HomographyVerdict } from './geometry/fit-homography';
 export { fitSimilarity } from './geometry/fit-similarity';
-export type { PointPair, SimilarityFit, SimilarityVerdict } from './geometry/fit-similarity';
 export { measureLength, placeErrorMm, printMeasured } from './geometry/length-error';
-export type { MeasuredLength } from './geometry/length-error';
-export { oblong, isRound, crossingDeg, turnOblong, shrunk, halfExtent, roomInside } from './geometry/oblong';
+export { oblong } from './geometry/oblong';
 export type { Oblong } from './geometry/oblong';
-export { CLICK_ERROR_PX, CALIPER_ERROR_MM, UNSEEN_TILT, readFrame, twoClicks, toBoard, toPhoto } from './geometry/photo-measure';
-export type { KnownLength, KnownPoint, PhotoMeasure, PhotoFrame, FrameVerdict } from './geometry/photo-measure';
-export { boardPoint, photoPoint, distanceMm } from './geometry/point';
+export { CLICK_ERROR_PX, readFrame, twoClicks, toBoard, toPhoto } from './geometry/photo-measure';
+export type { KnownLength, KnownPoint, PhotoMeasure } from './geometry/photo-measure';
+export { boardPoint, distanceMm } from './geometry/point';
 export type { BoardPoint, PhotoPoint } from './geometry/point';
-export { IDENTITY, project, compose, inverse, derivative, similarity, projectToBoard, projectToPhoto } from './geometry/projective';
+export { project, compose, derivative } from './geometry/projective';
 export type { Projective, XY } from './geometry/projective';
-export { bestAssignment, kBestAssignments } from './inquiry/assignment';
-export type { Assignment, CostTable } from './inquiry/assignment';
-export { expectedGains, bestTests, uncertaintyBits } from './inquiry/best-tests';
-export type { OutcomeSplit, RankedTest } from './inquiry/best-tests';
-export { doubtfulEvidence } from './inquiry/doubtful-evidence';
-export type { Doubtful } from './inquiry/doubtful-evidence';
+
+// inquiry
+export { bestTests } from './inquiry/best-tests';
 export { inquiryModel } from './inquiry/model';
-export type { Hypothesis, InquiryTest, Evidence, InquiryModel } from './inquiry/model';
-export { evidenceOffset, normalise, posterior, entropyBits } from './inquiry/posterior';
-export { repairOrder } from './inquiry/repair-order';
-export type { Candidate, RepairStep, RepairOrder } from './inquiry/repair-order';
-export { USUAL_LIMITS, nextStep } from './inquiry/stop-rule';
-export type { InquiryStep, StopLimits } from './inquiry/stop-rule';
+export type { InquiryTest, Evidence, InquiryModel } from './inquiry/model';
+
+// job
 export { completeDocuments } from './job/complete-documents';
 export { finalChecks } from './job/final-checks';
-export type { FinalCheck } from './job/final-checks';
 export { HAPPENINGS } from './job/happening';
 export type { Happening } from './job/happening';
-export { EMPTY_INTAKE, EMPTY_AROUND, EMPTY_MATCH, EMPTY_CLOSING, DOCUMENT_KINDS, EMPTY_DOCUMENTS } from './job/job-record';
+export { EMPTY_INTAKE, EMPTY_MATCH, EMPTY_CLOSING, DOCUMENT_KINDS, EMPTY_DOCUMENTS } from './job/job-record';
 export type { Intake, TriageAnswer, AroundPort, MatchRecord, Closing, JobDocuments, DocumentKind, JobRecord } from './job/job-record';
 export { jobView } from './job/job-view';
 export type { JobView } from './job/job-view';
 export { matchList } from './job/match-list';
-export type { MatchPoint } from './job/match-list';
 export { stationMove, nextMove } from './job/next-move';
 export type { NextMove } from './job/next-move';
 export { matchFace, observePattern } from './job/observe-pattern';
@@ -157,144 +99,82 @@ export { STATIONS, STATION_WORDS, closeUpLeft, stationStates, presentStation } f
 export type { Station, StationState } from './job/station';
 export { EMPTY_WORKSHOP, NEW_WORKSHOP } from './job/workshop';
 export type { WorkshopRecord, Workshop } from './job/workshop';
-export { COPPER, roundArea, wireResistance } from './material/copper';
-export { endCooledRise, endCooledLimit } from './material/end-cooled-wire';
-export { preeceFusingCurrent, onderdonkFusingCurrent } from './material/fusing-current';
-export { ONE_OUNCE_MM, trackCurrent } from './material/track-current';
-export { awgDiameter, nearestAwg } from './material/wire-gauge';
+
+// match
+export { fallbacks } from './match/fallbacks';
+export type { FitEffect } from './match/fit-reason';
+export { matchParts } from './match/match-parts';
+export type { MatchVerdict, MatchCandidate, MatchReport, MatchAnswer } from './match/match-parts';
+export { measureNext } from './match/measure-next';
+export type { MeasureProposal, MeasureNext } from './match/measure-next';
+export type { DimensionAnswer, ObservedPattern } from './match/observed';
+export { DIMENSION_WORDS, sayDimension, partDimensions } from './match/part-dimensions';
+export { partLibrary, libraryBytes } from './match/part-library';
+export type { PartLibrary } from './match/part-library';
+export { metalAt } from './match/try-part';
+export { whatToBuy } from './match/what-to-buy';
+
+// material
 export { WIRE_STOCK } from './material/wire-stock';
-export type { WireKind } from './material/wire-stock';
-export { findBlobs, convexHull, leastRect } from './photo/blobs';
-export type { Blob, Blobs, TurnedRect } from './photo/blobs';
-export { partingValue, findPatches } from './photo/find-lands';
-export type { PatchKind, Patch } from './photo/find-lands';
-export { toDegrees, findRows } from './photo/find-rows';
-export type { FoundPad, FoundRow, Mark, IsGap, RowFound } from './photo/find-rows';
-export { fitRow } from './photo/fit-row';
-export type { RowPattern, RowFit, LineMark } from './photo/fit-row';
-export { levelLight } from './photo/level';
-export type { LevelPiece } from './photo/level';
-export { SHEET, SHEET_MARKS, sheetShapes, sheetSvg, findSheet } from './photo/measure-sheet';
-export { squareDistance, dilate, erode, open, close } from './photo/morphology';
-export type { Bitmap } from './photo/morphology';
-export { checkPixels } from './photo/pixels';
-export type { Pixels } from './photo/pixels';
+
+// photo
+export { SHEET, sheetShapes, sheetSvg, findSheet } from './photo/measure-sheet';
 export { readFootprint } from './photo/read-footprint';
-export type { FoundLand, FootprintProposal, ReadingStage, ReadFootprintInput } from './photo/read-footprint';
-export { rectify } from './photo/rectify';
-export type { BoardBox, FlatPiece } from './photo/rectify';
-export { boardCircuit } from './practice/board-circuit';
-export type { TerminalRole, PartTruth } from './practice/board-circuit';
-export { SECOND_FAULTS, brokenBoard } from './practice/broken-board';
-export type { SecondFault, BrokenBoard, BoardWish } from './practice/broken-board';
-export { STAGE_KINDS, STAGE_FAMILY, FUNCTION_NET, layStage } from './practice/input-stage';
-export type { StageKind, PadPlaces } from './practice/input-stage';
-export { seeded } from './practice/seeded';
-export { shortedRail } from './practice/shorted-rail';
-export type { ShortedRail } from './practice/shorted-rail';
-export { drawFrom, stageBuilder } from './practice/stage-builder';
-export type { Draw, StageBuilder } from './practice/stage-builder';
-export { tornPattern, toldApartByNothing } from './practice/torn-pattern';
-export type { TearWish, TornPattern } from './practice/torn-pattern';
-export { truthBench, askTruth, askSlipping } from './practice/truth';
-export type { BoardTruth, TruthBench } from './practice/truth';
-export { judgeBand, RING_BAND, APART_BAND, NOT_SHORT_BAND, VBUS_BAND, drawBand } from './prove/band';
-export type { Band, Verdict } from './prove/band';
-export { proveChecks } from './prove/check-list';
-export type { CheckGroup, CheckEntry, Check } from './prove/check-list';
-export { judgeCheck, proveReport } from './prove/verdict';
-export type { CheckResult, JudgedCheck, ProveReport } from './prove/verdict';
-export { GRAMMARS } from './quantity/bench-kind';
-export type { BenchKind, BenchUnit, BenchGrammar } from './quantity/bench-kind';
+export type { FootprintProposal, ReadingStage, ReadFootprintInput } from './photo/read-footprint';
+
+// prove
+export type { CheckGroup } from './prove/check-list';
+export type { CheckResult, JudgedCheck } from './prove/verdict';
+
+// quantity
+export type { BenchKind } from './quantity/bench-kind';
 export { parseMeterEntry } from './quantity/meter-entry';
-export type { MeterMode, MeterShown, MeterEntry } from './quantity/meter-entry';
+export type { MeterMode, MeterShown } from './quantity/meter-entry';
 export { readMeterLine } from './quantity/meter-line';
 export { parseBench } from './quantity/parse-bench';
-export type { ParsedFigure } from './quantity/parse-bench';
-export { significant, printOhms, printVolts, printAmps, printFarads, printLength, printWire, printTemperature } from './quantity/print-bench';
-export { ohms, volts, amps, millimetres, celsius, kelvins, seconds, farads } from './quantity/units';
-export type { Quantity, Ohms, Volts, Amps, Millimetres, Celsius, Kelvins, Seconds, Farads } from './quantity/units';
-export { FUSING_SHARE, ALLOWED_RISE_K, checkJumper } from './rebuild/check-jumper';
-export type { WorkingLine, JumperCheck } from './rebuild/check-jumper';
-export { pinDemand } from './rebuild/pin-current';
-export type { PinDemand } from './rebuild/pin-current';
-export { REPAIR_KINDS, REPAIR_WORDS, repairFor } from './rebuild/pin-repair';
-export type { PinRepair, RepairKind } from './rebuild/pin-repair';
-export { EMPTY_REBUILD, rebuildPlan, isSettled, wireList } from './rebuild/rebuild-plan';
-export type { PinChoice, RebuildRecord, JumperPlan, PinPlan } from './rebuild/rebuild-plan';
-export { SHORT_OHMS, railOhms, huntChances } from './shorts/hunt-chances';
+export { significant, printOhms, printVolts, printAmps, printFarads, printLength, printWire } from './quantity/print-bench';
+
+// rebuild
+export { REPAIR_KINDS, REPAIR_WORDS } from './rebuild/pin-repair';
+export type { RepairKind } from './rebuild/pin-repair';
+export { EMPTY_REBUILD, isSettled, wireList } from './rebuild/rebuild-plan';
+export type { PinChoice, RebuildRecord, PinPlan } from './rebuild/rebuild-plan';
+
+// shorts
 export type { HuntResult, Hunt } from './shorts/hunt-chances';
-export { EMPTY_HUNT, SHORTED_OHMS, huntOf, looksShorted } from './shorts/hunt-record';
+export { huntOf, looksShorted } from './shorts/hunt-record';
 export type { HuntEntry, HuntRecord } from './shorts/hunt-record';
-export { liftingSeconds, huntReport } from './shorts/hunt';
-export type { HuntStep, HuntReport } from './shorts/hunt';
-export { SUSPECT_KINDS, SUSPECT_WORDS, SUSPECT_SHARES, HUNT_ACTIONS, LOOK_SECONDS, UNPLUG_SECONDS, MEASURE_SECONDS, LIFT_SECONDS, SCAR_WHEN_FAILED, SCAR_WHEN_SOUND } from './shorts/suspect';
-export type { SuspectKind, HuntAction, Suspect, RailLink } from './shorts/suspect';
-export { batteryGate } from './teardown/battery-gate';
-export type { BatteryGate } from './teardown/battery-gate';
-export { closingWords, closingChoices, oneWaySteps, closingOrder, testGate, openedDaysAgo } from './teardown/closing-order';
-export type { ClosingStep, Choice, OneWay, TestGate } from './teardown/closing-order';
-export { fastenerGaps, trayWarnings, USUAL_TRAY, trayCompartments, freeCompartment } from './teardown/fasteners';
-export type { FastenersBack, FastenerGap, TrayWarning, Tray } from './teardown/fasteners';
+export { huntReport } from './shorts/hunt';
+export type { HuntStep } from './shorts/hunt';
+export { HUNT_ACTIONS, LOOK_SECONDS, LIFT_SECONDS } from './shorts/suspect';
+
+// teardown
+export { closingWords, closingChoices, oneWaySteps, closingOrder, openedDaysAgo } from './teardown/closing-order';
+export type { ClosingStep, Choice } from './teardown/closing-order';
+export { trayWarnings, trayCompartments, freeCompartment } from './teardown/fasteners';
+export type { FastenersBack, Tray } from './teardown/fasteners';
 export { modelKey, makeModelCard, teardownFromCard } from './teardown/model-card';
 export type { ModelCard } from './teardown/model-card';
-export { stepFault, withoutStep, followersOf, allFollowers } from './teardown/step-graph';
-export type { StepFault } from './teardown/step-graph';
-export { STEP_KINDS, LATCHES, TEST_NEEDS, EMPTY_TEARDOWN, hasFasteners, STEP_WORDS, LATCH_WORDS, hasWires, usualStep, wireWords } from './teardown/step';
-export type { StepKind, Latch, TestNeed, Fasteners, WireNote, OpeningStep, BatteryAnswer, Teardown, StepWords } from './teardown/step';
-export { USUAL_BELIEF, traceBelief, groupOf, mixedOf } from './trace/belief';
-export type { BeliefOptions, WiredBelief, TraceBelief } from './trace/belief';
-export { betweenNets, acrossPart } from './trace/between-nets';
-export type { LinePaths } from './trace/between-nets';
-export { wrongChance, doubtfulReadings } from './trace/doubtful-reading';
-export type { DoubtfulReading } from './trace/doubtful-reading';
-export { MARK, evidenceOf, spread, dot, times, scaled, messageTo, groundwork } from './trace/groundwork';
-export type { TraceEvidence, Groundwork } from './trace/groundwork';
-export { slipChance, withSlips, labelSet } from './trace/labels';
-export type { Label, LabelSet } from './trace/labels';
-export { landingLogPrior, nowhereLogPrior, backgroundOf, pairLog } from './trace/landing-prior';
-export { SERIES_DATA_OHMS, CC_OHMS, describeLanding, findLanding } from './trace/landing';
-export type { Landing } from './trace/landing';
-export { LINE_PAIRS, lineGroups, lineGroup } from './trace/line-group';
-export type { LineHypothesis, LineGroup } from './trace/line-group';
-export { WITHIN, idOf, share, says, landingPrior, optionsOf } from './trace/line-options';
-export type { LandingOption, LineDesk, PadSaid } from './trace/line-options';
+export { stepFault, withoutStep } from './teardown/step-graph';
+export { STEP_KINDS, LATCHES, TEST_NEEDS, STEP_WORDS, LATCH_WORDS, hasWires, usualStep } from './teardown/step';
+export type { StepKind, Latch, TestNeed, Fasteners, WireNote, OpeningStep, BatteryAnswer, Teardown } from './teardown/step';
+
+// trace
 export { USUAL_WISH, targetName, traceAdvice, nextProbe, fewestProbes } from './trace/next-probe';
-export type { TraceWish, TraceAdvice } from './trace/next-probe';
-export { TRACE_MODES, OHMS_EDGES, DIODE_EDGES, CLASS_COUNT, shownClass, readingClass, classWords } from './trace/outcome-class';
-export type { TraceMode, ClassWords } from './trace/outcome-class';
-export { padsLog } from './trace/pads-said';
-export { traceTargets, netChances, isLandingPoint, targetBelief } from './trace/pin-belief';
-export type { LandingChance, TraceTarget, TargetBelief } from './trace/pin-belief';
-export { pinTable } from './trace/pin-table';
+export type { TraceAdvice } from './trace/next-probe';
 export type { PinRowReport } from './trace/pin-table';
-export { SEEN_WHEN_JOINED, SEEN_WHEN_APART, normalBelow, primitiveChances, mixtureChances } from './trace/primitive';
-export type { Primitive, OutcomeChances } from './trace/primitive';
-export { PROBE_SECONDS, probeSeconds } from './trace/probe-cost';
-export type { ProbeHands } from './trace/probe-cost';
-export { ideasFor } from './trace/probe-ideas';
-export type { ProbeIdea } from './trace/probe-ideas';
 export { probeKey } from './trace/probe-order';
 export type { ProbeOrder } from './trace/probe-order';
-export { probeValues } from './trace/probe-value';
-export type { Watch, ProbeValue } from './trace/probe-value';
-export { A_WIRE, NOTHING_BETWEEN, ohmsAbout, junctionUp, junctionDown, SIGNATURES, kindOf } from './trace/signature';
-export type { NetKind, Mixture, SignatureRow } from './trace/signature';
-export { isGroundPin, groundReference, traceContext, readingsBetween, knownOhms } from './trace/trace-context';
-export type { PinPoint, TraceContext } from './trace/trace-context';
 export { traceReport } from './trace/trace-report';
-export type { TraceReport } from './trace/trace-report';
-export { traceScene } from './trace/trace-scene';
-export type { ScenePart, Orientation, TraceScene } from './trace/trace-scene';
-export { DEVICE_TRAITS, SYMPTOMS, cautionsFor, unansweredStops } from './triage/cautions';
-export type { DeviceTrait, Symptom, Caution } from './triage/cautions';
-export { FAULT_SITES, SITE_SHEETS, SITE_GROUPS, PSEUDO_JOBS, sitePriors } from './triage/fault-site';
-export type { FaultSite, SiteSheet, SitePrior } from './triage/fault-site';
-export { TRIAGE_CHECKS, SYMPTOM_ROWS, STORY_ROWS, ROW_ORDER } from './triage/triage-checks';
-export type { TriageCheck } from './triage/triage-checks';
-export { TRIAGE_ERROR_RATE, triage } from './triage/triage';
-export type { TriageInput, SiteChance, TriageReport } from './triage/triage';
-export { SHELF_YEARS, expectedUsed, orderQuantity, usePerYear } from './worth/order-quantity';
-export type { OrderOption, OrderAdvice } from './worth/order-quantity';
-export { EMPTY_WORTH, repairOrReplace } from './worth/repair-or-replace';
-export type { WorthInputs, WorthVerdict, WorthReport } from './worth/repair-or-replace';
+
+// triage
+export { DEVICE_TRAITS, SYMPTOMS } from './triage/cautions';
+export type { DeviceTrait, Symptom } from './triage/cautions';
+export { FAULT_SITES, SITE_SHEETS, PSEUDO_JOBS, sitePriors } from './triage/fault-site';
+export type { FaultSite } from './triage/fault-site';
+export { TRIAGE_CHECKS } from './triage/triage-checks';
+
+// worth
+export { orderQuantity, usePerYear } from './worth/order-quantity';
+export { repairOrReplace } from './worth/repair-or-replace';
+export type { WorthInputs, WorthVerdict } from './worth/repair-or-replace';

@@ -25,7 +25,7 @@ import { faceFrame, setMeasure } from './measure-face';
 import { PACKAGES, packagesFor, placedTerminals } from './package-outline';
 import { placeRow } from './place-row';
 import { pinPoint, probePoints, spanMm } from './probe-point';
-import { testBoard, testPart, testPoint } from './test-board';
+import { testBoard, testPart, testPoint } from '../testing/test-board';
 import { findings, whatIsLeft } from './what-is-left';
 
 const row = placeRow(EMPTY_BOARD, {

@@ -6,7 +6,7 @@ import { EMPTY_BOARD } from './board';
 import { checkBoard } from './check-board';
 import { freshId, placeRow } from './place-row';
 import { pinPoint, probePoints, spanMm } from './probe-point';
-import { testBoard, testPart, testPoint } from './test-board';
+import { testBoard, testPart, testPoint } from '../testing/test-board';
 
 const order = {
   family: 'micro-b',

@@ -6,7 +6,7 @@ import { lowPaths } from './low-path';
 import { netsFromEvidence } from './nets';
 import type { Reading } from './reading';
 import { readingMeaning } from './reading-meaning';
-import { testBoard, testPart, testPoint, testReading } from './test-board';
+import { testBoard, testPart, testPoint, testReading } from '../testing/test-board';
 
 const together = (board: Board, readings: readonly Reading[], a: string, b: string): boolean => {
   const { netOf } = netsFromEvidence(board, readings);

@@ -6,7 +6,7 @@ import { benchOf, readMeter, USUAL_METER } from './meter';
 import type { Circuit, CircuitPart, DiodeModel } from './netlist';
 import { checkCircuit, endsOf, GROUND, JUNCTIONS, withFault } from './netlist';
 import { allPairOhms, dcSolver, solveDc } from './solver';
-import { ngspice } from './test-ngspice';
+import { ngspice } from '../testing/ngspice';
 
 let serial = 0;
 const id = (): string => `p${(serial += 1)}`;

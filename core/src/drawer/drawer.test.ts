@@ -1,9 +1,9 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { drawerCsv, readDrawerCsv } from '../formats/drawer-csv';
-import { fallbacks, MINUTES_A_WIRE, neededLines } from '../connector/fallbacks';
-import { whatToBuy } from '../connector/what-to-buy';
-import { boardOfPart, slotted } from '../connector/test-part';
+import { fallbacks, MINUTES_A_WIRE, neededLines } from '../match/fallbacks';
+import { whatToBuy } from '../match/what-to-buy';
+import { boardOfPart, slotted } from '../testing/test-part';
 import { lastsThrough, restockAdvice } from './restock';
 import type { StockEntry, StockMove } from './stock';
 import { EMPTY_CARD, STOCK_SOURCES, stockCount, stockUses } from './stock';

@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { readdirSync, readFileSync } from 'node:fs';
-import { testBoard, testPart, testPoint } from '../board/test-board';
+import { testBoard, testPart, testPoint } from '../testing/test-board';
 import { placeRow } from '../board/place-row';
 import type { Board } from '../board/board';
 import { boardCsv } from './board-csv';

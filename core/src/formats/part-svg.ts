@@ -1,6 +1,6 @@
 import Papa from 'papaparse';
 import type { ConnectorPart } from '../connector/part';
-import { partDimensions } from '../connector/part-dimensions';
+import { partDimensions } from '../match/part-dimensions';
 import type { Oblong } from '../geometry/oblong';
 import type { XY } from '../geometry/projective';
 

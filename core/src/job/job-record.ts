@@ -1,7 +1,7 @@
 import type { Board } from '../board/board';
 import { EMPTY_BOARD } from '../board/board';
 import type { Reading } from '../board/reading';
-import type { DimensionAnswer } from '../connector/observed';
+import type { DimensionAnswer } from '../match/observed';
 import type { Stance } from '../connector/part';
 import type { CheckResult } from '../prove/verdict';
 import type { RebuildRecord } from '../rebuild/rebuild-plan';

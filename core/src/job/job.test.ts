@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import { EMPTY_BOARD } from '../board/board';
 import { placeRow } from '../board/place-row';
-import { testPart, testPoint, testReading } from '../board/test-board';
+import { testPart, testPoint, testReading } from '../testing/test-board';
 import { twoClicks } from '../geometry/photo-measure';
 import { batteryGate } from '../teardown/battery-gate';
 import { closingOrder } from '../teardown/closing-order';

@@ -4,7 +4,7 @@ import { faceFrame } from '../board/measure-face';
 import type { PadState } from '../board/pad-state';
 import { nearestOnLine } from '../board/board-line';
 import { pinPoint } from '../board/probe-point';
-import type { ObservedFeature, ObservedPattern } from '../connector/observed';
+import type { ObservedFeature, ObservedPattern } from '../match/observed';
 import { partFamiliesFor } from '../connector/part-family';
 import type { PinFunction } from '../connector/pin-function';
 import { measureLength } from '../geometry/length-error';

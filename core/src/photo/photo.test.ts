@@ -14,7 +14,7 @@ import { checkPixels } from './pixels';
 import type { ReadingStage } from './read-footprint';
 import { readFootprint } from './read-footprint';
 import { rectify } from './rectify';
-import { renderBoard } from './test-render';
+import { renderBoard } from '../testing/render-board';
 
 const FOLDER = '/usr/share/kicad/footprints/Connector_USB.pretty';
 const footprints = readdirSync(FOLDER)

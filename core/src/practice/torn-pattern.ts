@@ -1,5 +1,5 @@
-import type { ObservedFeature, ObservedPattern } from '../connector/observed';
-import { EMPTY_PATTERN } from '../connector/observed';
+import type { ObservedFeature, ObservedPattern } from '../match/observed';
+import { EMPTY_PATTERN } from '../match/observed';
 import type { ConnectorPart } from '../connector/part';
 import { opening } from '../connector/part';
 import { seeded } from './seeded';

@@ -3,8 +3,8 @@ import { functionGroup } from '../connector/pin-function';
 import type { FamilySheet } from '../connector/family';
 import { printAmps, printOhms } from '../quantity/print-bench';
 import type { PinPlan } from '../rebuild/rebuild-plan';
-import type { TraceContext } from '../trace/trace-context';
-import { groundReference } from '../trace/trace-context';
+import type { TraceContext } from '../belief/trace-context';
+import { groundReference } from '../belief/trace-context';
 import type { Band } from './band';
 import { APART_BAND, NOT_SHORT_BAND, RING_BAND, VBUS_BAND, drawBand } from './band';
 

@@ -8,7 +8,7 @@ import { WIRE_STOCK } from '../material/wire-stock';
 import { millimetres } from '../quantity/units';
 import type { Landing } from '../trace/landing';
 import type { PinRowReport } from '../trace/pin-table';
-import type { TraceContext } from '../trace/trace-context';
+import type { TraceContext } from '../belief/trace-context';
 import type { JumperCheck } from './check-jumper';
 import { checkJumper } from './check-jumper';
 import type { PinDemand } from './pin-current';

@@ -1,7 +1,7 @@
 import type { Board, Component } from '../board/board';
 import { pinPoint } from '../board/probe-point';
 import { functionGroup } from '../connector/pin-function';
-import type { TraceContext } from '../trace/trace-context';
+import type { TraceContext } from '../belief/trace-context';
 import type { Hunt, HuntResult } from './hunt-chances';
 import type { HuntAction, RailLink, Suspect, SuspectKind } from './suspect';
 

@@ -1,11 +1,11 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { EMPTY_BOARD } from '../board/board';
-import { testPart, testPoint, testReading } from '../board/test-board';
+import { testPart, testPoint, testReading } from '../testing/test-board';
 import { placeRow } from '../board/place-row';
 import { boardPoint } from '../geometry/point';
 import { shortedRail } from '../practice/shorted-rail';
-import { traceContext } from '../trace/trace-context';
+import { traceContext } from '../belief/trace-context';
 import type { Hunt, HuntResult } from './hunt-chances';
 import { huntReport, liftingSeconds } from './hunt';
 import { huntChances, railOhms } from './hunt-chances';

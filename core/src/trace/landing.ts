@@ -2,8 +2,8 @@ import type { ProbePoint } from '../board/probe-point';
 import { spanMm } from '../board/probe-point';
 import type { PinFunction } from '../connector/pin-function';
 import { functionGroup } from '../connector/pin-function';
-import type { PinPoint, TraceContext } from './trace-context';
-import { isGroundPin, knownOhms } from './trace-context';
+import type { PinPoint, TraceContext } from '../belief/trace-context';
+import { isGroundPin, knownOhms } from '../belief/trace-context';
 
 /** Where a jumper for a pin may land, and why there. */
 export interface Landing {

@@ -1,20 +1,20 @@
 import type { PinFunction } from '../connector/pin-function';
 import { entropyBits } from '../inquiry/posterior';
-import type { TraceBelief } from './belief';
-import { traceBelief, USUAL_BELIEF } from './belief';
-import type { DoubtfulReading } from './doubtful-reading';
-import { doubtfulReadings } from './doubtful-reading';
-import { classWords } from './outcome-class';
-import type { TargetBelief } from './pin-belief';
-import { targetBelief, traceTargets } from './pin-belief';
+import type { TraceBelief } from '../belief/belief';
+import { traceBelief, USUAL_BELIEF } from '../belief/belief';
+import type { DoubtfulReading } from '../belief/doubtful-reading';
+import { doubtfulReadings } from '../belief/doubtful-reading';
+import { classWords } from '../belief/outcome-class';
+import type { TargetBelief } from '../belief/pin-belief';
+import { targetBelief, traceTargets } from '../belief/pin-belief';
 import { probeSeconds } from './probe-cost';
 import type { ProbeHands } from './probe-cost';
 import type { ProbeOrder } from './probe-order';
 import { probeKey } from './probe-order';
 import type { ProbeValue, Watch } from './probe-value';
 import { probeValues } from './probe-value';
-import type { TraceContext } from './trace-context';
-import type { TraceScene } from './trace-scene';
+import type { TraceContext } from '../belief/trace-context';
+import type { TraceScene } from '../belief/trace-scene';
 
 export interface TraceWish {
   /** Chance from which a landing is sure enough, above 0.5 and below 1. */

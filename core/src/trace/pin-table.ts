@@ -3,9 +3,9 @@ import { isOptional } from '../connector/pin-function';
 import { canProbe } from '../board/pad-state';
 import type { Landing } from './landing';
 import { describeLanding, findLanding } from './landing';
-import type { PinPoint, TraceContext } from './trace-context';
-import type { TargetBelief } from './pin-belief';
-import { isGroundPin } from './trace-context';
+import type { PinPoint, TraceContext } from '../belief/trace-context';
+import type { TargetBelief } from '../belief/pin-belief';
+import { isGroundPin } from '../belief/trace-context';
 
 export interface PinRowReport {
   readonly pin: PinPoint;

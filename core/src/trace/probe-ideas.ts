@@ -1,7 +1,7 @@
 import { canProbe } from '../board/pad-state';
-import type { TraceBelief } from './belief';
-import type { TraceMode } from './outcome-class';
-import type { TargetBelief } from './pin-belief';
+import type { TraceBelief } from '../belief/belief';
+import type { TraceMode } from '../belief/outcome-class';
+import type { TargetBelief } from '../belief/pin-belief';
 
 /** A reading that could be taken next; points by their numbers in the scene. */
 export interface ProbeIdea {

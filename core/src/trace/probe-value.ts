@@ -1,13 +1,13 @@
-import type { TraceBelief, WiredBelief } from './belief';
-import { groupOf, mixedOf } from './belief';
-import type { LineHypothesis } from './line-group';
-import { CLASS_COUNT } from './outcome-class';
-import type { TargetBelief, TraceTarget } from './pin-belief';
-import { isLandingPoint, netChances } from './pin-belief';
+import type { TraceBelief, WiredBelief } from '../belief/belief';
+import { groupOf, mixedOf } from '../belief/belief';
+import type { LineHypothesis } from '../belief/line-group';
+import { CLASS_COUNT } from '../belief/outcome-class';
+import type { TargetBelief, TraceTarget } from '../belief/pin-belief';
+import { isLandingPoint, netChances } from '../belief/pin-belief';
 import type { ProbeIdea } from './probe-ideas';
 import { ideasFor } from './probe-ideas';
-import { acrossPart } from './between-nets';
-import { withSlips } from './labels';
+import { acrossPart } from '../belief/between-nets';
+import { withSlips } from '../belief/labels';
 
 /** What would be believed of one place after each outcome. */
 export interface Watch {

@@ -4,15 +4,15 @@ import { EMPTY_BOARD } from '../board/board';
 import { placeRow } from '../board/place-row';
 import type { PadState } from '../board/pad-state';
 import type { Reading } from '../board/reading';
-import { testPoint } from '../board/test-board';
+import { testPoint } from '../testing/test-board';
 import type { Circuit, CircuitPart } from '../circuit/netlist';
 import { GROUND, JUNCTIONS } from '../circuit/netlist';
-import { ngspice } from '../circuit/test-ngspice';
+import { ngspice } from '../testing/ngspice';
 import type { ConnectorFamily } from '../connector/family';
 import { boardPoint } from '../geometry/point';
 import type { MeterMode, MeterShown } from '../quantity/meter-entry';
 import { nextProbe, traceAdvice } from './next-probe';
-import { traceContext } from './trace-context';
+import { traceContext } from '../belief/trace-context';
 
 /**
  * Boards written by hand from well-known open reference circuits, the general ones: two supplies on a dual Schottky, the input of a

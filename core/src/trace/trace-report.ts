@@ -1,12 +1,12 @@
 import type { Board } from '../board/board';
 import type { Reading } from '../board/reading';
-import { traceBelief, USUAL_BELIEF } from './belief';
-import type { TargetBelief } from './pin-belief';
-import { targetBelief, traceTargets } from './pin-belief';
+import { traceBelief, USUAL_BELIEF } from '../belief/belief';
+import type { TargetBelief } from '../belief/pin-belief';
+import { targetBelief, traceTargets } from '../belief/pin-belief';
 import type { PinRowReport } from './pin-table';
 import { pinTable } from './pin-table';
-import type { TraceContext } from './trace-context';
-import { traceContext } from './trace-context';
+import type { TraceContext } from '../belief/trace-context';
+import { traceContext } from '../belief/trace-context';
 import { USUAL_WISH } from './next-probe';
 
 /** What tracing has found on a board: everything other stations need of it. */

@@ -5,24 +5,24 @@ import { EMPTY_BOARD } from '../board/board';
 import { placeRow } from '../board/place-row';
 import type { PadState } from '../board/pad-state';
 import type { Reading } from '../board/reading';
-import { testPart, testPoint, testReading } from '../board/test-board';
+import { testPart, testPoint, testReading } from '../testing/test-board';
 import { brokenBoard } from '../practice/broken-board';
 import { boardCircuit } from '../practice/board-circuit';
 import { askSlipping, askTruth, truthBench } from '../practice/truth';
 import { seeded } from '../practice/seeded';
-import { traceBelief, USUAL_BELIEF } from './belief';
+import { traceBelief, USUAL_BELIEF } from '../belief/belief';
 import { nextProbe, traceAdvice } from './next-probe';
-import { targetBelief, traceTargets } from './pin-belief';
+import { targetBelief, traceTargets } from '../belief/pin-belief';
 import { pinTable } from './pin-table';
 import { probeSeconds } from './probe-cost';
 import { probeKey } from './probe-order';
-import { traceContext } from './trace-context';
+import { traceContext } from '../belief/trace-context';
 import { traceReport } from './trace-report';
-import { labelSet } from './labels';
-import { SIGNATURES } from './signature';
-import { acrossPart, betweenNets } from './between-nets';
-import { CLASS_COUNT, classWords, readingClass, TRACE_MODES } from './outcome-class';
-import { normalBelow } from './primitive';
+import { labelSet } from '../belief/labels';
+import { SIGNATURES } from '../belief/signature';
+import { acrossPart, betweenNets } from '../belief/between-nets';
+import { CLASS_COUNT, classWords, readingClass, TRACE_MODES } from '../belief/outcome-class';
+import { normalBelow } from '../belief/primitive';
 
 /** A Micro-B board: fuse on VBUS, two series resistors, a chip's worth of nothing, a pour. */
 function microBoard(states: readonly PadState[], shuffleX: readonly number[]): Board {

@@ -3,10 +3,10 @@ import type { BoardLand } from './board-land';
 import type { FitReason } from './fit-reason';
 import { gravestFirst, reason, sayList, sayMany, sayMm } from './fit-reason';
 import { holeReasons, strandedReasons } from './hole-reasons';
-import type { PartLand } from './part';
-import { landName } from './part';
-import type { PinFunction } from './pin-function';
-import { functionGroup, isOptional } from './pin-function';
+import type { PartLand } from '../connector/part';
+import { landName } from '../connector/part';
+import type { PinFunction } from '../connector/pin-function';
+import { functionGroup, isOptional } from '../connector/pin-function';
 import type { PartOnBoard } from './try-part';
 import { metalAt } from './try-part';
 

@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { spiceNetlist } from '../formats/spice-netlist';
-import type { Circuit } from './netlist';
+import type { Circuit } from '../circuit/netlist';
 
 /** Node voltages of circuits at rest, as Debian's ngspice finds them; for tests. Throws when it is not installed or refuses. */
 export function ngspice(circuit: Circuit): Map<string, number> {

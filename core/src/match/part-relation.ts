@@ -2,7 +2,7 @@ import type { PointPair } from '../geometry/fit-similarity';
 import { fitSimilarity } from '../geometry/fit-similarity';
 import type { LandPose } from './board-land';
 import { poseAt } from './board-land';
-import { opening } from './part';
+import { opening } from '../connector/part';
 import { SAME_MM, samePattern } from './same-part';
 import type { Weighed } from './weigh-part';
 import { between } from './weigh-part';

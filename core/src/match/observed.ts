@@ -1,8 +1,8 @@
 import type { Oblong } from '../geometry/oblong';
 import type { XY } from '../geometry/projective';
-import type { LandRole } from './part';
-import type { PartFamily } from './part-family';
-import type { PinFunction } from './pin-function';
+import type { LandRole } from '../connector/part';
+import type { PartFamily } from '../connector/part-family';
+import type { PinFunction } from '../connector/pin-function';
 
 /** One thing seen on the board that a part's land may explain. */
 export interface ObservedFeature {

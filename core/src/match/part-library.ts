@@ -1,8 +1,8 @@
 import { isRound } from '../geometry/oblong';
-import type { ConnectorPart, LandRole } from './part';
+import type { ConnectorPart, LandRole } from '../connector/part';
 import type { LandGrids } from './land-grid';
 import { landGrids } from './land-grid';
-import { opening } from './part';
+import { opening } from '../connector/part';
 
 /** What a land or a feature is, packed: role in the low two bits (3 not known), surface 4, hole 8. */
 export const ROLE_CODE: Readonly<Record<LandRole, number>> = { contact: 0, leg: 1, peg: 2 };

@@ -5,7 +5,7 @@ import type { Explanation } from './explain-pattern';
 import { explain } from './explain-pattern';
 import type { ObservedPattern } from './observed';
 import type { PackedPattern } from './packed-pattern';
-import type { ConnectorPart } from './part';
+import type { ConnectorPart } from '../connector/part';
 import type { PartLibrary } from './part-library';
 import { roughPlacements } from './place-pattern';
 import type { nearMisses, Shortlisted } from './scan-library';

@@ -1,8 +1,8 @@
-import { MOUNTING_WORDS, mounting } from './part';
-import type { ConnectorPart } from './part';
+import { MOUNTING_WORDS, mounting } from '../connector/part';
+import type { ConnectorPart } from '../connector/part';
 import { partDimensions } from './part-dimensions';
-import type { PartFamily } from './part-family';
-import { partFamilyName } from './part-family';
+import type { PartFamily } from '../connector/part-family';
+import { partFamilyName } from '../connector/part-family';
 import { sayMm } from './fit-reason';
 import type { ObservedPattern } from './observed';
 

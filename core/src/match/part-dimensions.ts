@@ -1,8 +1,8 @@
 import { sayMm } from './fit-reason';
 import { isRound } from '../geometry/oblong';
 import type { XY } from '../geometry/projective';
-import type { ConnectorPart, PartLand } from './part';
-import { opening, STANCES } from './part';
+import type { ConnectorPart, PartLand } from '../connector/part';
+import { opening, STANCES } from '../connector/part';
 
 /** Something about a part that a hand can measure or count on the board. */
 export interface PartDimension {

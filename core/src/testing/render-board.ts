@@ -2,7 +2,7 @@ import type { Projective, XY } from '../geometry/projective';
 import { compose, inverse, project, similarity } from '../geometry/projective';
 import type { FootprintPad, KicadFootprint } from '../formats/kicad-footprint';
 import { seeded } from '../practice/seeded';
-import type { Pixels } from './pixels';
+import type { Pixels } from '../photo/pixels';
 
 /** Pictures of boards with a known truth, for tests and benchmarks of the photo room. */
 

@@ -10,20 +10,20 @@ import { project } from '../geometry/projective';
 import { seeded } from '../practice/seeded';
 import { toldApartByNothing, tornPattern } from '../practice/torn-pattern';
 import { settledPlacements } from './assign-lands';
-import { GENERIC_PARTS } from './generic-parts';
+import { GENERIC_PARTS } from '../connector/generic-parts';
 import type { MatchCandidate, MatchReport } from './match-parts';
 import { matchParts } from './match-parts';
 import { measureNext } from './measure-next';
 import type { ObservedPattern } from './observed';
 import { EMPTY_PATTERN } from './observed';
 import { packPattern } from './packed-pattern';
-import type { ConnectorPart } from './part';
-import { checkPart } from './part';
+import type { ConnectorPart } from '../connector/part';
+import { checkPart } from '../connector/part';
 import { partDimensions } from './part-dimensions';
-import { samePlug } from './part-family';
+import { samePlug } from '../connector/part-family';
 import { partLibrary } from './part-library';
 import { roughPlacements } from './place-pattern';
-import { boardOfPart, fiveContacts, slotted, testLand, testPart } from './test-part';
+import { boardOfPart, fiveContacts, slotted, testLand, testPart } from '../testing/test-part';
 
 const HOME = '/usr/share/kicad/footprints/Connector_USB.pretty';
 const OPEN_PARTS: readonly ConnectorPart[] = readdirSync(HOME)

@@ -1,8 +1,8 @@
 import type { FitReason } from './fit-reason';
 import { reason, sayMm } from './fit-reason';
 import type { ObservedPattern } from './observed';
-import type { ConnectorPart } from './part';
-import { partFamilyName } from './part-family';
+import type { ConnectorPart } from '../connector/part';
+import { partFamilyName } from '../connector/part-family';
 
 /** How far a shell may stand behind or before the case before a plug minds, mm (common practice). */
 const FLUSH_MM = 0.5;

@@ -1,5 +1,5 @@
-import type { ConnectorPart } from './part';
-import { opening } from './part';
+import type { ConnectorPart } from '../connector/part';
+import { opening } from '../connector/part';
 import { crossingDeg, isRound } from '../geometry/oblong';
 
 /** Two land patterns that differ by less than this everywhere are one to any hand tool, mm. */

@@ -7,7 +7,7 @@ import type { ObservedPattern } from './observed';
 import { checkPattern } from './observed';
 import type { PackedPattern } from './packed-pattern';
 import { packPattern } from './packed-pattern';
-import type { ConnectorPart } from './part';
+import type { ConnectorPart } from '../connector/part';
 import type { PartLibrary } from './part-library';
 import type { PartPlacement } from './part-placement';
 import { placementOf } from './part-placement';

@@ -1,9 +1,9 @@
 import { oblong } from '../geometry/oblong';
-import type { ObservedFeature, ObservedPattern } from './observed';
-import { EMPTY_PATTERN } from './observed';
-import type { ConnectorPart, LandRole, PartLand } from './part';
-import { opening } from './part';
-import type { PinFunction } from './pin-function';
+import type { ObservedFeature, ObservedPattern } from '../match/observed';
+import { EMPTY_PATTERN } from '../match/observed';
+import type { ConnectorPart, LandRole, PartLand } from '../connector/part';
+import { opening } from '../connector/part';
+import type { PinFunction } from '../connector/pin-function';
 
 /** Small made-up parts for tests. */
 

@@ -1,6 +1,6 @@
-import type { Board, Component, ComponentKind, LoosePoint, PointRole } from './board';
-import { EMPTY_BOARD } from './board';
-import type { Reading } from './reading';
+import type { Board, Component, ComponentKind, LoosePoint, PointRole } from '../board/board';
+import { EMPTY_BOARD } from '../board/board';
+import type { Reading } from '../board/reading';
 
 /** Small boards and readings for tests of this and other rooms. */
 

@@ -3,7 +3,7 @@ import type { Oblong } from '../geometry/oblong';
 import { roomInside, shrunk } from '../geometry/oblong';
 import type { BoardLand, LandPose } from './board-land';
 import { moveLands } from './board-land';
-import type { ConnectorPart, PartLand } from './part';
+import type { ConnectorPart, PartLand } from '../connector/part';
 
 /** Holes are made this much larger than what goes in, mm across (common practice: a tenth all round; pegs sit closer). */
 export const HOLE_ROOM_MM = 0.2;

@@ -1,8 +1,8 @@
 import { crossingDeg, isRound, roomInside } from '../geometry/oblong';
 import type { FitReason } from './fit-reason';
 import { reason, sayList, sayMany, sayMm } from './fit-reason';
-import type { PartLand } from './part';
-import { landName } from './part';
+import type { PartLand } from '../connector/part';
+import { landName } from '../connector/part';
 import type { PartOnBoard } from './try-part';
 import { metalAt } from './try-part';
 

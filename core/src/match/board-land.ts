@@ -2,8 +2,8 @@ import type { Oblong } from '../geometry/oblong';
 import { turnOblong } from '../geometry/oblong';
 import type { XY } from '../geometry/projective';
 import type { ObservedFeature } from './observed';
-import type { ConnectorPart, LandRole } from './part';
-import type { PinFunction } from './pin-function';
+import type { ConnectorPart, LandRole } from '../connector/part';
+import type { PinFunction } from '../connector/pin-function';
 
 /** A place of the board as it is taken to be, for trying a part on it. Any frame, mm. */
 export interface BoardLand {

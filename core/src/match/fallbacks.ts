@@ -1,5 +1,5 @@
-import type { PinFunction } from './pin-function';
-import { functionGroup, isOptional } from './pin-function';
+import type { PinFunction } from '../connector/pin-function';
+import { functionGroup, isOptional } from '../connector/pin-function';
 
 export const FALLBACKS = ['donor', 'breakout', 'pigtail', 'other-way-in'] as const;
 export type FallbackKind = (typeof FALLBACKS)[number];

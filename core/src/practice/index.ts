@@ -1,0 +1,11 @@
+/** The doors of @zebbit/core/practice: made-up broken boards with a known truth. Not for the product: what infers never sees them. */
+export { boardCircuit } from './board-circuit';
+export { brokenBoard } from './broken-board';
+export type { BrokenBoard } from './broken-board';
+export { seeded } from './seeded';
+export { shortedRail } from './shorted-rail';
+export type { ShortedRail } from './shorted-rail';
+export { tornPattern, toldApartByNothing } from './torn-pattern';
+export type { TearWish, TornPattern } from './torn-pattern';
+export { truthBench, askTruth, askSlipping } from './truth';
+export type { BoardTruth, TruthBench } from './truth';
