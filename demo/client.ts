@@ -15,7 +15,7 @@ import type {
 import { routes } from '@zebbit/contract';
 import type { DocumentKind, JobDocuments, JobView, StockCard } from '@zebbit/core';
 import type { BoardTruth } from '@zebbit/core/practice';
-import { jobView, nextProbe } from '@zebbit/core';
+import { answersStamp, EMPTY_WORKSHOP, jobView, weighTrace } from '@zebbit/core';
 import { askTruth, truthBench } from '@zebbit/core/practice';
 
 import { storeTruth } from './stand-in';
@@ -116,16 +116,25 @@ export class DemoClient {
     return this.send('PUT', routes.jobCard(id), { learned });
   }
 
+  /** The job as its page would see it, weighed. */
   async view(id: string): Promise<JobView> {
     const { documents, readings, results } = await this.job(id);
-    return jobView({ ...documents, readings, results });
+    return jobView({ ...documents, readings, results }, weighTrace(documents.board, readings));
+  }
+
+  /** Weighs a job and keeps the answers with it, as its page does. */
+  async weigh(id: string): Promise<void> {
+    const { documents, revs, readings } = await this.job(id);
+    const answers = weighTrace(documents.board, readings);
+    const stamp = answersStamp(revs.board, readings, EMPTY_WORKSHOP.sureAt);
+    await this.send('PUT', routes.answers(id), { stamp, answers });
   }
 
   /** Probes as proposed, reading a made-up meter, up to `limit` times. */
   async probe(id: string, truth: BoardTruth, limit = 200): Promise<void> {
     const bench = truthBench(truth);
     for (let i = 0; i < limit; i += 1) {
-      const order = nextProbe((await this.view(id)).trace);
+      const order = (await this.view(id)).answers?.order;
       if (!order) return;
       const shown = askTruth(bench, order.red, order.black, order.mode);
       await this.send('POST', routes.readings(id), {
@@ -143,6 +152,7 @@ export class DemoClient {
     figures: { readonly volts: number; readonly amps: number },
     limit = 200,
   ): Promise<void> {
+    await this.weigh(id);
     const { checks } = await this.view(id);
     for (const [i, check] of checks.slice(0, limit).entries()) {
       const wobble = ((i * 7) % 5) * 0.04;

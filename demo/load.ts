@@ -12,3 +12,4 @@ await loadDrawer(client);
 const now = new Date();
 for (const load of [cliffLamp, memoryStick, pillowSpeaker, secondGuide, audioGuide]) await load(client, now);
 await recordUses(client);
+for (const { id } of await client.jobs()) await client.weigh(id);

@@ -1,5 +1,13 @@
-import type { Workshop } from '@zebbit/core';
-import type { CheckResult, JobDocuments, NextMove, Reading, Station, StationState } from '@zebbit/core';
+import type {
+  CheckResult,
+  JobDocuments,
+  NextMove,
+  Reading,
+  Station,
+  StationState,
+  TraceAnswers,
+  Workshop,
+} from '@zebbit/core';
 import type { PhotoUse } from './evidence.dto';
 
 /** Every failure across the wire has this shape. */
@@ -31,6 +39,14 @@ export interface JobSummary {
   readonly updatedAt: string;
   readonly states: Readonly<Record<Station, StationState>>;
   readonly next: NextMove;
+  /** Readings stand that nothing was inferred from yet: the next page that is open weighs them. */
+  readonly unweighed: boolean;
+}
+
+/** What a page weighed of a job, with the stamp of what it was weighed from. */
+export interface StoredAnswers {
+  readonly stamp: string;
+  readonly answers: TraceAnswers;
 }
 
 /** A job whole. */
@@ -43,6 +59,8 @@ export interface JobBundle {
   readonly readings: readonly Reading[];
   readonly results: readonly CheckResult[];
   readonly photos: readonly PhotoEntry[];
+  /** `null` when nothing was weighed of the board and readings as they are now. */
+  readonly answers: StoredAnswers | null;
 }
 
 export interface SavedDocument {

@@ -50,7 +50,21 @@ import {
   Min,
   ValidateIf,
 } from 'class-validator';
-import { Figure, Id, ListOf, Nested, OneOf, OrNull, PhotoHash, Text, Whole } from './fields';
+import { Figure, Id, Ids, ListOf, Nested, OneOf, OrNull, PhotoHash, Text, Whole } from './fields';
+import {
+  AREAS_MAX,
+  COMPONENTS_MAX,
+  FACE_PAIRS_MAX,
+  FACES_MAX,
+  LEGS_MAX,
+  LINE_POINTS_MAX,
+  LINES_MAX,
+  OVERLAYS_MAX,
+  PINS_MAX,
+  POINTS_MAX,
+  ROWS_MAX,
+  TERMINALS_MAX,
+} from './limits';
 
 /** Places lie within a board of this size, mm. */
 const REACH_MM = 2000;
@@ -162,7 +176,7 @@ export class ComponentDto implements Component {
   @OrNull() @Text(20) package!: string | null;
   @IsBoolean() heatShy!: boolean;
   @OrNull() @Figure(0, 1e10) value!: number | null;
-  @ArrayMinSize(1) @ListOf(() => TerminalDto, 64) terminals!: TerminalDto[];
+  @ArrayMinSize(1) @ListOf(() => TerminalDto, TERMINALS_MAX) terminals!: TerminalDto[];
 }
 
 export class LoosePointDto implements LoosePoint {
@@ -184,7 +198,7 @@ export class BoardLineDto implements BoardLine {
   @Text(40) name!: string;
   @OneOf(LINE_KINDS) kind!: LineKind;
   @OneOf(FACES) face!: Face;
-  @ArrayMinSize(2) @ListOf(() => PointDto, 400) points!: PointDto[];
+  @ArrayMinSize(2) @ListOf(() => PointDto, LINE_POINTS_MAX) points!: PointDto[];
   @ListOf(() => TrackScarDto, 40) scars!: TrackScarDto[];
 }
 
@@ -193,7 +207,7 @@ export class BoardAreaDto implements BoardArea {
   @Text(40) name!: string;
   @OneOf(AREA_KINDS) kind!: AreaKind;
   @OneOf(FACES) face!: Face;
-  @ArrayMinSize(3) @ListOf(() => PointDto, 400) points!: PointDto[];
+  @ArrayMinSize(3) @ListOf(() => PointDto, LINE_POINTS_MAX) points!: PointDto[];
 }
 
 export class OverlayDto implements Overlay {
@@ -218,14 +232,14 @@ export class FacePairDto implements FacePair {
 
 export class BoardDto implements Board {
   @OrNull() @OneOf(CONNECTOR_FAMILIES) family!: ConnectorFamily | null;
-  @ListOf(() => FaceSheetDto, 16) faces!: FaceSheetDto[];
-  @ListOf(() => PinRowDto, 40) rows!: PinRowDto[];
-  @ListOf(() => LegDto, 80) legs!: LegDto[];
-  @ListOf(() => ComponentDto, 1000) components!: ComponentDto[];
-  @ListOf(() => LoosePointDto, 1000) points!: LoosePointDto[];
-  @ListOf(() => BoardLineDto, 500) lines!: BoardLineDto[];
-  @ListOf(() => BoardAreaDto, 200) areas!: BoardAreaDto[];
-  @ListOf(() => OverlayDto, 20) overlays!: OverlayDto[];
-  @ListOf(() => FacePairDto, 40) facePairs!: FacePairDto[];
-  @IsArray() @ArrayMaxSize(3000) @IsString({ each: true }) @MaxLength(64, { each: true }) locked!: string[];
+  @ListOf(() => FaceSheetDto, FACES_MAX) faces!: FaceSheetDto[];
+  @ListOf(() => PinRowDto, ROWS_MAX) rows!: PinRowDto[];
+  @ListOf(() => LegDto, LEGS_MAX) legs!: LegDto[];
+  @ListOf(() => ComponentDto, COMPONENTS_MAX) components!: ComponentDto[];
+  @ListOf(() => LoosePointDto, POINTS_MAX) points!: LoosePointDto[];
+  @ListOf(() => BoardLineDto, LINES_MAX) lines!: BoardLineDto[];
+  @ListOf(() => BoardAreaDto, AREAS_MAX) areas!: BoardAreaDto[];
+  @ListOf(() => OverlayDto, OVERLAYS_MAX) overlays!: OverlayDto[];
+  @ListOf(() => FacePairDto, FACE_PAIRS_MAX) facePairs!: FacePairDto[];
+  @Ids(PINS_MAX) locked!: string[];
 }

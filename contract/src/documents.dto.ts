@@ -43,6 +43,7 @@ import {
 import { IsBoolean, IsDefined, IsISO8601 } from 'class-validator';
 import { BoardDto } from './board.dto';
 import { Figure, Id, ListOf, Nested, OneOf, OrNull, PhotoHash, SomeOf, Text, Texts, Whole } from './fields';
+import { STEPS_MAX } from './limits';
 
 const CHECK_IDS = TRIAGE_CHECKS.map((c) => c.id);
 const OUTCOME_IDS = [...new Set(TRIAGE_CHECKS.flatMap((c) => c.outcomes.map((o) => o.id)))];
@@ -120,7 +121,7 @@ export class TeardownDto implements Teardown {
   @IsBoolean() opened!: boolean;
   @OrNull() @IsISO8601() openedAt!: string | null;
   @SomeOf(TEST_NEEDS) testNeeds!: TestNeed[];
-  @ListOf(() => OpeningStepDto, 200) steps!: OpeningStepDto[];
+  @ListOf(() => OpeningStepDto, STEPS_MAX) steps!: OpeningStepDto[];
 }
 
 export class DimensionAnswerDto implements DimensionAnswer {
@@ -181,8 +182,8 @@ export class FastenersBackDto implements FastenersBack {
 }
 
 export class ClosingDto implements Closing {
-  @Texts(200, 64) stepsDone!: string[];
-  @ListOf(() => FastenersBackDto, 200) fastenersBack!: FastenersBackDto[];
+  @Texts(STEPS_MAX, 64) stepsDone!: string[];
+  @ListOf(() => FastenersBackDto, STEPS_MAX) fastenersBack!: FastenersBackDto[];
   @Texts(50, 40) finalDone!: string[];
   @Text(4000) wrong!: string;
   @Text(4000) done!: string;

@@ -2,9 +2,7 @@ import type { ConnectorPart, PartFamily, StockCard, StockEntry, StockSource } fr
 import { PART_FAMILIES, STOCK_SOURCES } from '@zebbit/core';
 import { IsBoolean, IsDefined } from 'class-validator';
 import { Figure, Id, Nested, OneOf, OrNull, Text, Whole } from './fields';
-import { DRAWER_CSV_MAX } from './limits';
-
-const PIECES = 100_000;
+import { DRAWER_CSV_MAX, PIECES_MAX } from './limits';
 
 export class StockCardDto implements StockCard {
   @Text(120) name!: string;
@@ -15,23 +13,25 @@ export class StockCardDto implements StockCard {
   @Text(120) from!: string;
   @OrNull() @Figure(0, 1e6) price!: number | null;
   @Text(80) marking!: string;
-  @OrNull() @Whole(0, PIECES) minimum!: number | null;
+  @OrNull() @Whole(0, PIECES_MAX) minimum!: number | null;
   @Text(500) note!: string;
 }
 
 export class NewStockDto {
   @IsDefined() @Nested(() => StockCardDto) card!: StockCardDto;
-  @Whole(0, PIECES) count!: number;
+  @Whole(0, PIECES_MAX) count!: number;
 }
 
+/** A compartment's card as sent to be stored, with the revision it was made from. */
 export class SaveStockDto {
+  @Whole(0, 1e9) rev!: number;
   @IsDefined() @Nested(() => StockCardDto) card!: StockCardDto;
   @IsBoolean() removed!: boolean;
 }
 
 /** Pieces in or out; with a job, booked into it or back. */
 export class NewStockMoveDto {
-  @Whole(-PIECES, PIECES) by!: number;
+  @Whole(-PIECES_MAX, PIECES_MAX) by!: number;
   @OrNull() @Id() jobId!: string | null;
   @Text(200) note!: string;
 }
@@ -41,6 +41,7 @@ export class DrawerListDto {
 }
 
 export interface StoredStock extends StockEntry {
+  readonly rev: number;
   readonly removed: boolean;
 }
 

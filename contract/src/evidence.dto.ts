@@ -1,4 +1,5 @@
-import type { MeterMode } from '@zebbit/core';
+import type { CheckResult, MeterMode, MeterShown } from '@zebbit/core';
+import { METER_MODES, METER_SHOWN, RESULT_SHOWN } from '@zebbit/core';
 import { IsBoolean } from 'class-validator';
 import { Figure, Id, OneOf, OrNull, Text } from './fields';
 
@@ -6,8 +7,8 @@ import { Figure, Id, OneOf, OrNull, Text } from './fields';
 export class NewReadingDto {
   @Id() red!: string;
   @Id() black!: string;
-  @OneOf(['continuity', 'ohms', 'diode', 'volts', 'seen']) mode!: MeterMode;
-  @OneOf(['beep', 'open', 'over', 'climbs', 'value']) shown!: 'beep' | 'open' | 'over' | 'climbs' | 'value';
+  @OneOf(METER_MODES) mode!: MeterMode;
+  @OneOf(METER_SHOWN) shown!: MeterShown['shown'];
   @OrNull() @Figure(-1000, 1e10) value!: number | null;
 }
 
@@ -18,7 +19,7 @@ export class StrikeDto {
 /** A proof result to append; the newest of a key counts. */
 export class NewResultDto {
   @Text(160) key!: string;
-  @OneOf(['yes', 'no', 'over', 'value']) shown!: 'yes' | 'no' | 'over' | 'value';
+  @OneOf(RESULT_SHOWN) shown!: CheckResult['shown'];
   @OrNull() @Figure(-1000, 1e10) value!: number | null;
 }
 

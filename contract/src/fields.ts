@@ -7,6 +7,7 @@ import {
   IsIn,
   IsInt,
   IsNumber,
+  IsObject,
   IsString,
   Matches,
   Max,
@@ -24,12 +25,19 @@ function all(...decorators: PropertyDecorator[]): PropertyDecorator {
   };
 }
 
+/** No NUL: databases and table programs cut a text there. */
+const NO_NUL = /^[^\0]*$/u;
+const withoutNul = (each = false): PropertyDecorator =>
+  Matches(NO_NUL, { each, message: '$property must not hold a NUL character' });
+
 /** Free text up to `limit` characters. */
-export const Text = (limit: number): PropertyDecorator => all(IsString(), MaxLength(limit));
+export const Text = (limit: number): PropertyDecorator => all(IsString(), MaxLength(limit), withoutNul());
+
+const ID = /^[\w./+-]+$/u;
 
 /** An id made by the web or the core: letters, digits and . _ - / + up to 64. */
 export const Id = (): PropertyDecorator =>
-  all(IsString(), MaxLength(64), Matches(/^[\w./+-]+$/u, { message: '$property must be an id' }));
+  all(IsString(), MaxLength(64), Matches(ID, { message: '$property must be an id' }));
 
 /** A SHA-256 in hexadecimal: the name of a stored photo. */
 export const PhotoHash = (): PropertyDecorator =>
@@ -54,12 +62,42 @@ export const SomeOf = (words: readonly string[]): PropertyDecorator =>
 
 /** A list of texts. */
 export const Texts = (count: number, limit: number): PropertyDecorator =>
-  all(IsArray(), ArrayMaxSize(count), IsString({ each: true }), MaxLength(limit, { each: true }));
+  all(
+    IsArray(),
+    ArrayMaxSize(count),
+    IsString({ each: true }),
+    MaxLength(limit, { each: true }),
+    withoutNul(true),
+  );
+
+/** A list of ids. */
+export const Ids = (count: number): PropertyDecorator =>
+  all(
+    IsArray(),
+    ArrayMaxSize(count),
+    IsString({ each: true }),
+    MaxLength(64, { each: true }),
+    Matches(ID, { each: true }),
+  );
+
+/** A list of whole numbers. */
+export const Wholes = (count: number, min: number, max: number): PropertyDecorator =>
+  all(
+    IsArray(),
+    ArrayMaxSize(count),
+    IsInt({ each: true }),
+    Min(min, { each: true }),
+    Max(max, { each: true }),
+  );
+
+/** Words out of a list, in any order and as often as they come. */
+export const SomeWords = (words: readonly string[], count: number): PropertyDecorator =>
+  all(IsArray(), ArrayMaxSize(count), IsIn(words, { each: true }));
 
 /** A list of nested objects, each validated. */
 export const ListOf = (type: () => ClassConstructor<object>, count: number): PropertyDecorator =>
-  all(IsArray(), ArrayMaxSize(count), ValidateNested({ each: true }), Type(type));
+  all(IsArray(), ArrayMaxSize(count), IsObject({ each: true }), ValidateNested({ each: true }), Type(type));
 
-/** A nested object, validated. */
+/** A nested object, validated. A list is none, not even an empty one. */
 export const Nested = (type: () => ClassConstructor<object>): PropertyDecorator =>
-  all(ValidateNested(), Type(type));
+  all(IsObject(), ValidateNested(), Type(type));

@@ -1,4 +1,5 @@
 import type { MeterMode, MeterShown } from '@zebbit/core';
+import { METER_MODES } from '@zebbit/core';
 import { Id, OneOf, Text, Whole } from './fields';
 
 /** Where a bench meter listens. */
@@ -12,7 +13,7 @@ export class AskMeterDto {
   @Id() job!: string;
   @Id() red!: string;
   @Id() black!: string;
-  @OneOf(['continuity', 'ohms', 'diode', 'volts']) mode!: Exclude<MeterMode, 'seen'>;
+  @OneOf(METER_MODES.filter((m) => m !== 'seen')) mode!: Exclude<MeterMode, 'seen'>;
 }
 
 /** The meter on the wire, as the ledge shows it. */

@@ -1,4 +1,6 @@
-import type { PhotoEntry } from './answers';
+import type { Face } from '@zebbit/core';
+import { FACES } from '@zebbit/core';
+import { OneOf } from './fields';
 
 /** A link that a phone opens once to send pictures to one job. */
 export interface PhoneLink {
@@ -7,14 +9,13 @@ export interface PhoneLink {
   readonly expiresAt: string;
 }
 
-/** What a job's event stream tells (server-sent events). */
-export interface PhotoArrived {
-  readonly kind: 'photo';
-  readonly photo: PhotoEntry;
-}
-
 /** A phone link lives this long. */
 export const PHONE_MINUTES = 10;
 
-/** Caption of what a phone sent; the page that is open puts it on its plate. */
+/** Caption of what a phone sent. */
 export const FROM_PHONE = 'from the phone';
+
+/** Which face of the plate the pictures of a link are laid on. */
+export class NewPhoneLinkDto {
+  @OneOf(FACES) face!: Face;
+}

@@ -1,22 +1,21 @@
 /** The doors of @zebbit/core: what others use, by name and room. `node scripts/check-doors.mjs` fails on one that nobody uses. */
 
 // belief
-export { traceBelief } from './belief/belief';
-export type { TraceBelief } from './belief/belief';
 export type { DoubtfulReading } from './belief/doubtful-reading';
-export { traceTargets, targetBelief } from './belief/pin-belief';
-export type { TargetBelief } from './belief/pin-belief';
+export type { LandingChance, TraceTarget, TargetBelief } from './belief/pin-belief';
 export { traceContext } from './belief/trace-context';
 export { traceScene } from './belief/trace-scene';
 export type { TraceScene } from './belief/trace-scene';
 
 // board
 export { thingOf, shiftThings, turnThings, alignThings, copyThings, removeThings, toggleLock, snapPlace } from './board/arrange';
-export { lineLengthMm, alongLine, nearestOnLine } from './board/board-line';
+export { lineLengthMm, alongLine } from './board/board-line';
 export { FACES, LEG_FIXINGS, COMPONENT_KINDS, POINT_ROLES, LINE_KINDS, AREA_KINDS, EMPTY_BOARD } from './board/board';
 export type { Face, FaceSheet, Pin, PinRow, LegFixing, LegSlot, Leg, ComponentKind, Terminal, Component, PointRole, LoosePoint, TrackScar, LineKind, BoardLine, AreaKind, BoardArea, Overlay, FacePair, Board } from './board/board';
 export { checkBoard } from './board/check-board';
 export { disjointSets } from './board/disjoint-sets';
+export { addComponent, addLeg, addPoint, addLine, addArea, addScar, addFacePair, withoutFacePair, editOverlay, withoutOverlay, editPicture, withoutPicture, raisePicture, withPadState } from './board/edit-board';
+export type { Placed } from './board/edit-board';
 export { PAIR_OFF_MM, acrossFaces, ghostHoles } from './board/face-register';
 export type { GhostHole } from './board/face-register';
 export { basePicture, faceFrame, setMeasure } from './board/measure-face';
@@ -24,6 +23,7 @@ export { netsFromEvidence } from './board/nets';
 export { PACKAGES, packagesFor, placedTerminals } from './board/package-outline';
 export { PAD_STATES, PAD_STATE_WORDS, canProbe } from './board/pad-state';
 export type { PadState } from './board/pad-state';
+export { addPicture } from './board/pictures';
 export { placeProposal } from './board/place-proposal';
 export type { ProposalKey } from './board/place-proposal';
 export { freshId, placeRow } from './board/place-row';
@@ -58,7 +58,7 @@ export type { StockSource, StockCard, StockMove, StockEntry } from './drawer/sto
 export { boardCsv } from './formats/board-csv';
 export { boardFootprint, footprintPaths } from './formats/board-footprint';
 export { boardSvg } from './formats/board-svg';
-export { drawerCsv, readDrawerCsv } from './formats/drawer-csv';
+export { MOST_PIECES, drawerCsv, readDrawerCsv } from './formats/drawer-csv';
 export { partFromFootprint, partFootprint } from './formats/footprint-part';
 export { readKicadFootprint, writeKicadFootprint } from './formats/kicad-footprint';
 export type { KicadFootprint } from './formats/kicad-footprint';
@@ -87,15 +87,17 @@ export { completeDocuments } from './job/complete-documents';
 export { finalChecks } from './job/final-checks';
 export { HAPPENINGS } from './job/happening';
 export type { Happening } from './job/happening';
+export { jobGates } from './job/job-gates';
+export type { JobGates } from './job/job-gates';
 export { EMPTY_INTAKE, EMPTY_MATCH, EMPTY_CLOSING, DOCUMENT_KINDS, EMPTY_DOCUMENTS } from './job/job-record';
 export type { Intake, TriageAnswer, AroundPort, MatchRecord, Closing, JobDocuments, DocumentKind, JobRecord } from './job/job-record';
-export { jobView } from './job/job-view';
+export { jobView, isUnweighed } from './job/job-view';
 export type { JobView } from './job/job-view';
 export { matchList } from './job/match-list';
 export { stationMove, nextMove } from './job/next-move';
 export type { NextMove } from './job/next-move';
 export { matchFace, observePattern } from './job/observe-pattern';
-export { STATIONS, STATION_WORDS, closeUpLeft, stationStates, presentStation } from './job/station';
+export { STATIONS, STATION_WORDS, closeUpLeft, stationStates, presentStation, unreadableJob } from './job/station';
 export type { Station, StationState } from './job/station';
 export { EMPTY_WORKSHOP, NEW_WORKSHOP } from './job/workshop';
 export type { WorkshopRecord, Workshop } from './job/workshop';
@@ -124,11 +126,12 @@ export type { FootprintProposal, ReadingStage, ReadFootprintInput } from './phot
 
 // prove
 export type { CheckGroup } from './prove/check-list';
+export { RESULT_SHOWN } from './prove/verdict';
 export type { CheckResult, JudgedCheck } from './prove/verdict';
 
 // quantity
 export type { BenchKind } from './quantity/bench-kind';
-export { parseMeterEntry } from './quantity/meter-entry';
+export { METER_MODES, METER_SHOWN, parseMeterEntry } from './quantity/meter-entry';
 export type { MeterMode, MeterShown } from './quantity/meter-entry';
 export { readMeterLine } from './quantity/meter-line';
 export { parseBench } from './quantity/parse-bench';
@@ -160,12 +163,13 @@ export { STEP_KINDS, LATCHES, TEST_NEEDS, STEP_WORDS, LATCH_WORDS, hasWires, usu
 export type { StepKind, Latch, TestNeed, Fasteners, WireNote, OpeningStep, BatteryAnswer, Teardown } from './teardown/step';
 
 // trace
-export { USUAL_WISH, targetName, traceAdvice, nextProbe, fewestProbes } from './trace/next-probe';
+export { USUAL_WISH, targetName, traceAdvice, fewestProbes } from './trace/next-probe';
 export type { TraceAdvice } from './trace/next-probe';
 export type { PinRowReport } from './trace/pin-table';
 export { probeKey } from './trace/probe-order';
 export type { ProbeOrder } from './trace/probe-order';
-export { traceReport } from './trace/trace-report';
+export { weighTrace, readingsStamp, answersStamp } from './trace/trace-answers';
+export type { TraceAnswers } from './trace/trace-answers';
 
 // triage
 export { DEVICE_TRAITS, SYMPTOMS } from './triage/cautions';

@@ -4,6 +4,7 @@ import { ServeStaticModule } from '@nestjs/serve-static';
 import { DatabaseModule } from './database/database.module';
 import { DocumentsModule } from './documents/documents.module';
 import { DrawerModule } from './drawer/drawer.module';
+import { EventsModule } from './events/events.module';
 import { InstrumentsModule } from './instruments/instruments.module';
 import { JobsModule } from './jobs/jobs.module';
 import { PhoneModule } from './phone/phone.module';
@@ -48,6 +49,7 @@ export class AppModule {
       imports: [
         SettingsModule.with(settings),
         DatabaseModule,
+        EventsModule,
         JobsModule,
         DocumentsModule,
         ReadingsModule,

@@ -1,11 +1,15 @@
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import { NestFactory } from '@nestjs/core';
-import { BODY_MAX } from '@zebbit/contract';
+import { BODY_MAX_BYTES } from '@zebbit/contract';
 import helmet from 'helmet';
 import { AppModule } from './app.module';
+import { addressShape, bodyShape } from './errors/body-shape';
 import { FailureFilter } from './errors/failure.filter';
 import { strictValidation } from './errors/validation';
+import { rememberCaller } from './events/caller';
 import { lanGuard } from './phone/lan-guard';
+import { sessionOf } from './phone/phone-cookie';
+import { PhoneService } from './phone/phone.service';
 import { describeApi } from './openapi';
 import type { Settings } from './settings';
 
@@ -13,10 +17,16 @@ import type { Settings } from './settings';
 export async function buildApp(settings: Settings): Promise<NestExpressApplication> {
   const app = await NestFactory.create<NestExpressApplication>(AppModule.with(settings), {
     bodyParser: false,
+    // What keeps it from starting is told by whoever started it.
+    abortOnError: false,
     logger: ['error', 'warn'],
   });
-  app.use(lanGuard(settings));
-  app.useBodyParser('json', { limit: BODY_MAX });
+  const phones = app.get(PhoneService);
+  app.use(lanGuard(settings, (request) => phones.passOf(sessionOf(request)) !== null));
+  app.use(addressShape);
+  app.use(rememberCaller);
+  app.useBodyParser('json', { limit: BODY_MAX_BYTES });
+  app.use(bodyShape);
   app.use(
     helmet({
       contentSecurityPolicy: {

@@ -29,7 +29,8 @@ export type StockVerdict =
   | { readonly ok: false; readonly line: number; readonly column: string; readonly message: string };
 
 const MOST_LINES = 20_000;
-const MOST_PIECES = 100_000;
+/** Pieces in one compartment of the drawer. */
+export const MOST_PIECES = 100_000;
 const LIMITS: Partial<Record<Column, number>> = {
   name: 120,
   place: 60,

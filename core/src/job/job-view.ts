@@ -13,7 +13,7 @@ import { testGate } from '../teardown/closing-order';
 import type { TargetBelief } from '../belief/pin-belief';
 import type { PinRowReport } from '../trace/pin-table';
 import type { TraceContext } from '../belief/trace-context';
-import type { TraceReport } from '../trace/trace-report';
+import type { TraceAnswers } from '../trace/trace-answers';
 import { traceReport } from '../trace/trace-report';
 import type { Caution } from '../triage/cautions';
 import { cautionsFor } from '../triage/cautions';
@@ -21,12 +21,15 @@ import { sitePriors } from '../triage/fault-site';
 import type { TriageReport } from '../triage/triage';
 import { triage } from '../triage/triage';
 import type { JobRecord } from './job-record';
+import { lazily } from './lazily';
 import type { Workshop } from './workshop';
 import { NEW_WORKSHOP } from './workshop';
 
-/** Everything that follows from a job's record, computed once and shared by the stations. */
+/** Everything that follows from a job's record, each worked out when it is first asked for and shared by the stations. */
 export interface JobView {
   readonly record: JobRecord;
+  /** What was weighed of the record's board and readings; `null` while it was not. */
+  readonly answers: TraceAnswers | null;
   readonly sheet: FamilySheet;
   /** A, as typed at take-in or the family's usual figure. */
   readonly deviceCurrentA: number;
@@ -44,39 +47,75 @@ export interface JobView {
 }
 
 /**
+ * The view of a job. It computes no belief: what was weighed is handed in.
+ * @param answers what `weighTrace` gave for this very board and these very readings; `null` where they were not weighed
  * @param workshop moves the priors of triage and the use a year; a new one by default
- * @param report what tracing found of the same board and readings, where it is at hand
  */
 export function jobView(
   record: JobRecord,
+  answers: TraceAnswers | null = null,
   workshop: Workshop = NEW_WORKSHOP,
-  report: TraceReport = traceReport(record.board, record.readings, workshop.record.sureAt),
 ): JobView {
   const sheet = FAMILIES[record.board.family ?? 'other'];
   const deviceCurrentA = record.intake.deviceCurrentA ?? sheet.usualCurrentA;
-  const { context: trace, pins, believed } = report;
-  const plans = rebuildPlan(trace, pins, record.rebuild, deviceCurrentA);
-  const checks = pins.length > 0 ? proveChecks(trace, plans, sheet, deviceCurrentA) : [];
-  return {
-    record,
-    sheet,
-    deviceCurrentA,
-    cautions: cautionsFor(record.intake.traits, record.intake.symptoms),
-    battery: batteryGate(record.teardown, record.closing.stepsDone),
-    workshop,
-    triage: triage({
+  const told = lazily(() => traceReport(record.board, record.readings, answers));
+  const plans = lazily(() => rebuildPlan(told().context, told().pins, record.rebuild, deviceCurrentA));
+  const checks = lazily(() =>
+    told().pins.length > 0 ? proveChecks(told().context, plans(), sheet, deviceCurrentA) : [],
+  );
+  const prove = lazily(() => proveReport(checks(), record.results));
+  const cautions = lazily(() => cautionsFor(record.intake.traits, record.intake.symptoms));
+  const battery = lazily(() => batteryGate(record.teardown, record.closing.stepsDone));
+  const gate = lazily(() => testGate(record.teardown));
+  const triaged = lazily(() =>
+    triage({
       priors: sitePriors(workshop.record.shares ?? {}, workshop.closed),
       happened: record.intake.happened,
       symptoms: record.intake.symptoms,
       answers: record.intake.triage,
       cannot: record.intake.cannot,
     }),
-    gate: testGate(record.teardown),
-    trace,
-    pins,
-    believed,
-    plans,
-    checks,
-    prove: proveReport(checks, record.results),
+  );
+  return {
+    record,
+    answers,
+    sheet,
+    deviceCurrentA,
+    workshop,
+    get cautions() {
+      return cautions();
+    },
+    get triage() {
+      return triaged();
+    },
+    get battery() {
+      return battery();
+    },
+    get gate() {
+      return gate();
+    },
+    get trace() {
+      return told().context;
+    },
+    get pins() {
+      return told().pins;
+    },
+    get believed() {
+      return told().believed;
+    },
+    get plans() {
+      return plans();
+    },
+    get checks() {
+      return checks();
+    },
+    get prove() {
+      return prove();
+    },
   };
+}
+
+/** Whether readings stand that nothing was inferred from yet: what depends on them is not known. */
+export function isUnweighed({ record, answers, trace }: JobView): boolean {
+  return answers === null && record.board.rows.length > 0 && trace.readings.length > 0;
 }

@@ -172,10 +172,10 @@ describe('take in', () => {
   });
   it('this workshop’s own closed jobs move the odds', () => {
     const odds = (closed: Record<string, number>) =>
-      jobView(
-        { ...takenIn, intake: { ...takenIn.intake, symptoms: [], happened: null } },
-        { ...NEW_WORKSHOP, closed },
-      ).triage.sites[0]?.site;
+      jobView({ ...takenIn, intake: { ...takenIn.intake, symptoms: [], happened: null } }, null, {
+        ...NEW_WORKSHOP,
+        closed,
+      }).triage.sites[0]?.site;
     expect(odds({ battery: 60 })).toBe('battery');
   });
 });

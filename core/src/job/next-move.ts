@@ -8,6 +8,7 @@ import { fastenerGaps } from '../teardown/fasteners';
 import { unansweredStops } from '../triage/cautions';
 import { finalChecks } from './final-checks';
 import type { JobView } from './job-view';
+import { isUnweighed } from './job-view';
 import type { Station } from './station';
 import { closeUpLeft, presentStation } from './station';
 
@@ -91,6 +92,8 @@ function lookOver({ record, pins }: JobView): Move {
   return move('Trace the pins', 'Everything is measured and looked at.', 'done');
 }
 
+const FIRST_PROBE = 'Zebbit says which two points tell most; you key in what the meter shows.';
+
 function trace(view: JobView): Move {
   const placed = move('Every pin has its place', 'Next, which connector fits.', 'done');
   const all =
@@ -99,14 +102,23 @@ function trace(view: JobView): Move {
   if (!view.battery.open) return move('Battery out before any probe', view.battery.message, 'stop');
   const clash = view.pins.find((p) => p.contradictions.length > 0);
   if (clash) return move(`${clash.pin.label}: something does not fit`, clash.contradictions[0] ?? '', 'stop');
-  const open = view.pins.filter((p) => p.status === 'open');
-  if (open.length > 0) {
+  if (isUnweighed(view))
     return move(
-      `Probe for ${open.map((p) => p.pin.label).join(', ')}`,
-      view.trace.readings.length === 0
-        ? 'Zebbit says which two points tell most; you key in what the meter shows.'
-        : `${view.trace.readings.length} reading${view.trace.readings.length === 1 ? '' : 's'} so far. Where Zebbit has no more to ask, add a part near the stub, or follow the track.`,
+      'Weighing the readings',
+      `${view.trace.readings.length} reading${view.trace.readings.length === 1 ? '' : 's'} stand; where each pin goes is being worked out from them.`,
+      'wait',
     );
+  const open = view.pins.filter((p) => p.status === 'open');
+  const order = view.answers?.order;
+  if (order) return move(`Red on ${order.redLabel}, black on ${order.blackLabel}`, order.why);
+  if (open.length > 0) {
+    const names = [...new Set(open.map((p) => p.pin.pin.function))].join(', ');
+    return view.answers
+      ? move(
+          `No more to ask for ${names}`,
+          'The likeliest places stand in the table. Add a part near the stub under Look over, or follow the track under the magnifier.',
+        )
+      : move(`Probe for ${open.map((p) => p.pin.label).join(', ')}`, FIRST_PROBE);
   }
   return placed;
 }

@@ -5,6 +5,7 @@ import { fastenerGaps } from '../teardown/fasteners';
 import { unansweredStops } from '../triage/cautions';
 import { finalChecks } from './final-checks';
 import type { JobView } from './job-view';
+import { isUnweighed } from './job-view';
 
 export const STATIONS = [
   'take-in',
@@ -42,8 +43,10 @@ const DONE: Readonly<Record<Station, (view: JobView) => boolean>> = {
     FACES.some((face) => faceFrame(record.board, face) !== null) &&
     pins.length > 0 &&
     pins.every((p) => p.pin.pin.state !== 'unchecked'),
-  trace: ({ pins }) =>
-    pins.length > 0 && pins.every((p) => p.status !== 'open' && p.contradictions.length === 0),
+  trace: (view) =>
+    view.pins.length > 0 &&
+    !isUnweighed(view) &&
+    view.pins.every((p) => p.status !== 'open' && p.contradictions.length === 0),
   match: ({ record }) => record.match.part.trim() !== '',
   rebuild: ({ plans }) => plans.length > 0 && plans.every(isSettled),
   prove: ({ prove }) => prove.verdict === 'proved',
@@ -87,4 +90,25 @@ export function stationStates(view: JobView): Readonly<Record<Station, StationSt
 /** The first station not done; the last when all are. */
 export function presentStation(view: JobView): Station {
   return STATIONS.find((s) => !DONE[s](view)) ?? 'close-up';
+}
+
+/** What the shelf says of a job whose record cannot be read: nothing is done, nothing is proposed, the job is not lost sight of. */
+export function unreadableJob(): {
+  readonly states: Readonly<Record<Station, StationState>>;
+  readonly next: {
+    readonly station: Station;
+    readonly title: string;
+    readonly why: string;
+    readonly tone: 'stop';
+  };
+} {
+  return {
+    states: Object.fromEntries(STATIONS.map((s) => [s, 'ahead'])) as Record<Station, StationState>,
+    next: {
+      station: 'take-in',
+      title: 'This job cannot be read',
+      why: 'Its record is damaged; the server’s log says where. The other jobs are not touched by it.',
+      tone: 'stop',
+    },
+  };
 }

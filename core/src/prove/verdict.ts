@@ -2,12 +2,14 @@ import type { Verdict } from './band';
 import { judgeBand } from './band';
 import type { Check } from './check-list';
 
+export const RESULT_SHOWN = ['yes', 'no', 'over', 'value'] as const;
+
 /** One result as typed; kept append-only, the newest of a key counts. */
 export interface CheckResult {
   readonly id: string;
   readonly at: string;
   readonly key: string;
-  readonly shown: 'yes' | 'no' | 'over' | 'value';
+  readonly shown: (typeof RESULT_SHOWN)[number];
   /** Base unit of the check's entry (ohm, volt, ampere); `null` unless `shown` is `value`. */
   readonly value: number | null;
 }

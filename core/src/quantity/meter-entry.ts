@@ -1,13 +1,17 @@
 import { parseBench } from './parse-bench';
 
-export type MeterMode = 'continuity' | 'ohms' | 'diode' | 'volts' | 'seen';
+/** `seen` is a track followed by eye: the one way of reading that needs no meter. */
+export const METER_MODES = ['continuity', 'ohms', 'diode', 'volts', 'seen'] as const;
+export type MeterMode = (typeof METER_MODES)[number];
+
+export const METER_SHOWN = ['beep', 'open', 'over', 'climbs', 'value'] as const;
 
 /**
  * What the meter showed, as kept: a beep, silence, over range, a figure that keeps climbing (a large
  * capacitor fills), or a number in the base unit of the mode (ohm or volt).
  */
 export interface MeterShown {
-  readonly shown: 'beep' | 'open' | 'over' | 'climbs' | 'value';
+  readonly shown: (typeof METER_SHOWN)[number];
   /** Ohms for continuity and ohms, volts for diode and volts; `null` unless `shown` is `value`. */
   readonly value: number | null;
 }

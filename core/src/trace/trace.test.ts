@@ -17,6 +17,7 @@ import { pinTable } from './pin-table';
 import { probeSeconds } from './probe-cost';
 import { probeKey } from './probe-order';
 import { traceContext } from '../belief/trace-context';
+import { weighTrace } from './trace-answers';
 import { traceReport } from './trace-report';
 import { labelSet } from '../belief/labels';
 import { SIGNATURES } from '../belief/signature';
@@ -114,7 +115,7 @@ describe('following the proposed probes', () => {
             followed: new Set(),
           });
           const readings = follow(board, (red, black, mode) => askTruth(truth, red, black, mode));
-          for (const row of traceReport(board, readings).pins) {
+          for (const row of traceReport(board, readings, weighTrace(board, readings)).pins) {
             expect(row.contradictions).toEqual([]);
             if (row.landing) expect(NETS[row.landing.pointId]).toBe(NETS[row.pin.id]);
           }
@@ -265,8 +266,9 @@ describe('the belief', () => {
   });
   it('lines that the device can do without are believed about only when asked for', () => {
     const ctx = [testReading('row1.4', 'R3.1', 0.2)];
-    const asked = traceReport(microBoard([], [4, 5.5, 7, 11, 13]), ctx, 0.97, true);
-    const plain = traceReport(microBoard([], [4, 5.5, 7, 11, 13]), ctx, 0.97);
+    const five = microBoard([], [4, 5.5, 7, 11, 13]);
+    const asked = traceReport(five, ctx, weighTrace(five, ctx, { optional: true }));
+    const plain = traceReport(five, ctx, weighTrace(five, ctx));
     expect(asked.pins[3]?.believed).not.toBeNull();
     expect(plain.believed.length).toBeLessThan(asked.believed.length);
   });
@@ -276,7 +278,7 @@ describe('the belief', () => {
     expect(() => traceAdvice(ctx, { sureAt: 1 })).toThrow(/sure enough/);
   });
   it('before the first reading other stations hear nothing of it', () => {
-    expect(traceReport(board, []).believed).toEqual([]);
+    expect(traceReport(board, [], weighTrace(board, [])).believed).toEqual([]);
   });
 });
 

@@ -9,7 +9,7 @@ import {
   Table,
   UpdatedAt,
 } from 'sequelize-typescript';
-import type { DocumentKind, MeterMode, MeterShown, StockCard } from '@zebbit/core';
+import type { CheckResult, DocumentKind, MeterMode, MeterShown, StockCard, TraceAnswers } from '@zebbit/core';
 import type { PhotoUse } from '@zebbit/contract';
 
 @Table({ tableName: 'jobs' })
@@ -17,6 +17,16 @@ export class JobModel extends Model {
   @PrimaryKey @Column(DataType.STRING) declare id: string;
   @CreatedAt @Column(DataType.DATE) declare createdAt: Date;
   @UpdatedAt @Column(DataType.DATE) declare updatedAt: Date;
+  /** Grows with every change of anything of the job. */
+  @Column(DataType.INTEGER) declare changes: number;
+}
+
+/** What a page weighed of a job's board and readings, with the stamp of what it was weighed from. */
+@Table({ tableName: 'answers', timestamps: false })
+export class AnswersModel extends Model {
+  @PrimaryKey @ForeignKey(() => JobModel) @Column(DataType.STRING) declare jobId: string;
+  @Column(DataType.STRING) declare stamp: string;
+  @Column(DataType.JSON) declare body: TraceAnswers;
 }
 
 /** One document of a job, whole, with the revision that guards against two windows. */
@@ -49,7 +59,7 @@ export class ResultModel extends Model {
   @ForeignKey(() => JobModel) @Column(DataType.STRING) declare jobId: string;
   @Column(DataType.STRING) declare at: string;
   @Column(DataType.STRING) declare key: string;
-  @Column(DataType.STRING) declare shown: 'yes' | 'no' | 'over' | 'value';
+  @Column(DataType.STRING) declare shown: CheckResult['shown'];
   @Column(DataType.DOUBLE) declare value: number | null;
 }
 
@@ -107,6 +117,7 @@ export class PartModel extends Model {
 export class StockModel extends Model {
   @PrimaryKey @Column(DataType.STRING) declare id: string;
   @Column(DataType.STRING) declare at: string;
+  @Column(DataType.INTEGER) declare rev: number;
   @Column(DataType.JSON) declare body: StockCard;
   @Column(DataType.BOOLEAN) declare removed: boolean;
 }
@@ -124,6 +135,7 @@ export class StockMoveModel extends Model {
 
 export const MODELS = [
   JobModel,
+  AnswersModel,
   DocumentModel,
   ReadingModel,
   ResultModel,

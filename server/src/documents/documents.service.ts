@@ -5,6 +5,7 @@ import { checkBoard, stepFault } from '@zebbit/core';
 import { DocumentModel, PhotoModel } from '../database/models';
 import { Writer } from '../database/writer';
 import { badField, conflict, notFound } from '../errors/api-error';
+import { EventsService } from '../events/events.service';
 import { JobsService } from '../jobs/jobs.service';
 
 @Injectable()
@@ -12,6 +13,7 @@ export class DocumentsService {
   constructor(
     @Inject(Writer) private readonly writer: Writer,
     @Inject(JobsService) private readonly jobs: JobsService,
+    @Inject(EventsService) private readonly events: EventsService,
   ) {}
 
   /** Stores a document whole, when it was made from the newest revision; otherwise refuses and stores nothing. */
@@ -21,20 +23,22 @@ export class DocumentsService {
     rev: number,
     body: JobDocuments[K],
   ): Promise<SavedDocument> {
-    return this.writer.write(async (transaction) => {
+    const saved = await this.writer.write(async (transaction) => {
       const row = await DocumentModel.findOne({ where: { jobId, kind }, transaction });
       if (!row) throw notFound('job', 'id');
       if (row.rev !== rev) {
         throw conflict(
           'stale',
           'This was changed in another window since it was opened here',
-          'Reload to see the newer one',
+          'The page takes both changes together, or asks which one stands',
         );
       }
       await row.update({ rev: rev + 1, body }, { transaction });
       await this.jobs.touch(jobId, transaction);
       return { rev: rev + 1 };
     });
+    this.events.tell({ kind: 'document', jobId, document: kind, rev: saved.rev });
+    return saved;
   }
 
   async saveBoard(jobId: string, rev: number, body: Board): Promise<SavedDocument> {

@@ -23,8 +23,8 @@ export class DrawerController {
   }
 
   @Patch(':id')
-  save(@Param('id') id: string, @Body() { card, removed }: SaveStockDto): Promise<StoredStock> {
-    return this.drawer.save(id, card, removed);
+  save(@Param('id') id: string, @Body() { rev, card, removed }: SaveStockDto): Promise<StoredStock> {
+    return this.drawer.save(id, rev, card, removed);
   }
 
   @Post(':id/moves')

@@ -6,11 +6,15 @@ import type { Intake, StockCard, StockMove } from '@zebbit/core';
 import { readDrawerCsv, stockCount } from '@zebbit/core';
 import { DocumentModel, JobModel, StockModel, StockMoveModel } from '../database/models';
 import { Writer } from '../database/writer';
-import { badField, notFound } from '../errors/api-error';
+import { badField, conflict, notFound } from '../errors/api-error';
+import { EventsService } from '../events/events.service';
 
 @Injectable()
 export class DrawerService {
-  constructor(@Inject(Writer) private readonly writer: Writer) {}
+  constructor(
+    @Inject(Writer) private readonly writer: Writer,
+    @Inject(EventsService) private readonly events: EventsService,
+  ) {}
 
   async list(): Promise<DrawerAnswer> {
     const [rows, moves, intakes] = await Promise.all([
@@ -31,17 +35,23 @@ export class DrawerService {
 
   async add(card: StockCard, count: number): Promise<StoredStock> {
     checkCard(card);
-    const id = await this.writer.write((t) => this.put(card, count, t));
-    return this.one(id);
+    return this.told(await this.writer.write((t) => this.put(card, count, t)));
   }
 
-  async save(id: string, card: StockCard, removed: boolean): Promise<StoredStock> {
+  /** Stores a card made from the newest revision; otherwise refuses and stores nothing. */
+  async save(id: string, rev: number, card: StockCard, removed: boolean): Promise<StoredStock> {
     checkCard(card);
     await this.writer.write(async (transaction) => {
       const row = await found(id, transaction);
-      await row.update({ body: card, removed }, { transaction });
+      if (row.rev !== rev)
+        throw conflict(
+          'stale',
+          'This compartment was changed in another window since it was opened here',
+          'What stands now is shown; type your change again',
+        );
+      await row.update({ rev: rev + 1, body: card, removed }, { transaction });
     });
-    return this.one(id);
+    return this.told(id);
   }
 
   /** Books pieces in or out; never more out than there are. */
@@ -60,7 +70,7 @@ export class DrawerService {
         { transaction },
       );
     });
-    return this.one(id);
+    return this.told(id);
   }
 
   /** Adds every line of a list, or none when one of them is wrong. */
@@ -72,19 +82,25 @@ export class DrawerService {
       for (const line of read.lines) made.push(await this.put(line.card, line.count, transaction));
       return made;
     });
+    this.events.tell({ kind: 'drawer' });
     return { added: ids.length, ids };
   }
 
   private async put(card: StockCard, count: number, transaction: Transaction): Promise<string> {
     const id = randomUUID();
     const at = new Date().toISOString();
-    await StockModel.create({ id, at, body: card, removed: false }, { transaction });
+    await StockModel.create({ id, at, rev: 0, body: card, removed: false }, { transaction });
     if (count > 0)
       await StockMoveModel.create(
         { stockId: id, at, by: count, jobId: null, note: 'first count' },
         { transaction },
       );
     return id;
+  }
+
+  private told(id: string): Promise<StoredStock> {
+    this.events.tell({ kind: 'drawer' });
+    return this.one(id);
   }
 
   private async one(id: string): Promise<StoredStock> {
@@ -117,6 +133,7 @@ const moveOf = (m: StockMoveModel): StockMove => ({
 const entryOf = (row: StockModel, moves: readonly StockMove[]): StoredStock => ({
   ...row.body,
   id: row.id,
+  rev: row.rev,
   removed: row.removed,
   moves,
 });

@@ -4,6 +4,7 @@ import type { ApiFailure } from '@zebbit/contract';
 import { PARTS_MAX_BYTES, PHOTO_MAX_BYTES, routes } from '@zebbit/contract';
 import type { Request, Response } from 'express';
 import { ApiError } from './api-error';
+import { codeOf } from './start-failure';
 
 interface Answer {
   readonly status: number;
@@ -24,6 +25,13 @@ const TOO_LARGE: Answer = {
 function ofBodyParser(error: unknown): Answer | null {
   if (typeof error !== 'object' || error === null || !('type' in error)) return null;
   if (error.type === 'entity.too.large') return TOO_LARGE;
+  if ('status' in error && error.type !== 'entity.parse.failed' && error.status === 400)
+    return { status: 400, failure: { code: 'bad-body', message: 'The body cannot be read', path: 'body' } };
+  if (error.type === 'encoding.unsupported' || error.type === 'charset.unsupported')
+    return {
+      status: 415,
+      failure: { code: 'bad-encoding', message: 'The body’s encoding is not one Zebbit reads', path: 'body' },
+    };
   if (error.type === 'entity.parse.failed') {
     return { status: 400, failure: { code: 'not-json', message: 'The body is not JSON', path: 'body' } };
   }
@@ -47,8 +55,24 @@ function tooLargeFile(url: string): ApiFailure {
   };
 }
 
+/** Nothing of a write is kept when the disk is full; that it is full has to be said. */
+function ofDisk(error: unknown): Answer | null {
+  const code = codeOf(error);
+  if (code !== 'SQLITE_FULL' && code !== 'ENOSPC') return null;
+  return {
+    status: 507,
+    failure: {
+      code: 'disk-full',
+      message: 'The disk is full; nothing was stored',
+      hint: 'Free some room, then try again',
+    },
+  };
+}
+
 function answerTo(error: unknown, url: string): Answer {
   if (error instanceof ApiError) return { status: error.getStatus(), failure: error.failure };
+  const full = ofDisk(error);
+  if (full) return full;
   const parsed = ofBodyParser(error) ?? (error instanceof HttpException ? ofBodyParser(error.cause) : null);
   if (parsed) return parsed;
   if (error instanceof HttpException) {

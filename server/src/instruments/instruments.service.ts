@@ -3,8 +3,8 @@ import { HttpStatus, Injectable } from '@nestjs/common';
 import type { AskMeterDto, MeterAnswer, MeterState } from '@zebbit/contract';
 import type { MeterMode, MeterShown } from '@zebbit/core';
 import { readMeterLine } from '@zebbit/core';
-import { isIP } from 'node:net';
 import { ApiError, badField, conflict } from '../errors/api-error';
+import { nearbyAddress } from './nearby';
 import { LinkError, ScpiLink } from './scpi-link';
 
 const CONFIGURE: Readonly<Record<Exclude<MeterMode, 'seen'>, string>> = {
@@ -13,17 +13,12 @@ const CONFIGURE: Readonly<Record<Exclude<MeterMode, 'seen'>, string>> = {
   diode: 'CONF:DIOD',
   volts: 'CONF:VOLT:DC',
 };
+/** One printable line. */
+const SAYS_WHAT_IT_IS = /^[\x20-\x7e]+$/u;
 const STAND_IN = /stand-in/iu;
 /** A figure that grew by this share between two looks is still climbing: a large capacitor fills. */
 const CLIMBS_BY = 1.1;
 const CLIMB_FROM_OHMS = 1000;
-
-/** Instruments stand on the bench: this machine and its local networks, no addresses further away. */
-function nearby(host: string): boolean {
-  if (host === 'localhost' || host.endsWith('.local')) return true;
-  if (isIP(host) === 4) return /^(127\.|10\.|192\.168\.|169\.254\.|172\.(1[6-9]|2\d|3[01])\.)/u.test(host);
-  return isIP(host) === 6 && /^(::1$|fe80:|f[cd])/iu.test(host);
-}
 
 /** The one meter on the wire. Nothing it says is stored here: the person takes a reading, or does not. */
 @Injectable()
@@ -46,15 +41,17 @@ export class InstrumentsService implements OnModuleDestroy {
   }
 
   async connect(host: string, port: number): Promise<MeterState> {
-    if (!nearby(host))
-      throw badField('host', 'not-nearby', `${host} is no address of this machine or its local network`);
+    const address = await nearbyAddress(host);
+    if (address === null)
+      throw badField('host', 'not-nearby', `${host} is no address of this machine or its private network`);
     this.disconnect();
     this.at = { host, port };
     try {
-      const link = await ScpiLink.open(host, port);
+      const link = await ScpiLink.open(address, port);
+      this.link = link;
       const name = (await link.ask('*IDN?')).trim().slice(0, 120);
-      if (name === '') throw new LinkError('What answers there does not say what it is');
-      [this.link, this.name] = [link, name];
+      if (!SAYS_WHAT_IT_IS.test(name)) throw new LinkError('What answers there does not say what it is');
+      this.name = name;
     } catch (error) {
       throw this.failed(error);
     }
@@ -90,13 +87,15 @@ export class InstrumentsService implements OnModuleDestroy {
 
   private shownBy(line: string, mode: MeterMode): MeterShown {
     const entry = readMeterLine(line, mode);
-    if (!entry.ok)
-      throw new ApiError(HttpStatus.BAD_GATEWAY, {
-        code: 'meter-garbage',
-        message: entry.message,
-        hint: 'Nothing was kept',
-      });
-    return entry.shown;
+    if (entry.ok) return entry.shown;
+    // What sends garbage is no meter, or is one no longer: nothing more is asked of it.
+    this.disconnect();
+    this.trouble = entry.message;
+    throw new ApiError(HttpStatus.BAD_GATEWAY, {
+      code: 'meter-garbage',
+      message: entry.message,
+      hint: 'Nothing was kept and the link is closed. Connect the meter again',
+    });
   }
 
   private failed(error: unknown): Error {

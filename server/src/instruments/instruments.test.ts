@@ -6,16 +6,25 @@ import { LinkError, ScpiLink } from './scpi-link';
 
 const open: { close: () => void }[] = [];
 
+interface Peer {
+  readonly port: number;
+  readonly said: string[];
+  readonly hangUp: () => void;
+  /** Fulfilled once the other side has closed the link. */
+  readonly closed: Promise<true>;
+}
+
 /** Something on a port that answers each line by a rule; `null` stays silent. */
-function peer(
-  answer: (line: string) => string | null,
-): Promise<{ port: number; said: string[]; hangUp: () => void }> {
+function peer(answer: (line: string) => string | null): Promise<Peer> {
   const said: string[] = [];
+  let tellClosed: (over: true) => void = () => undefined;
+  const closed = new Promise<true>((resolve) => (tellClosed = resolve));
   const sockets = new Set<{ destroy: () => void }>();
   const server: Server = createServer((socket) => {
     sockets.add(socket);
     socket.setEncoding('utf8');
     socket.on('error', () => undefined);
+    socket.on('close', () => tellClosed(true));
     socket.on('data', (text: string) => {
       for (const line of text.split('\n').filter(Boolean)) {
         said.push(line);
@@ -33,7 +42,7 @@ function peer(
   });
   return new Promise((resolve) =>
     server.listen(0, '127.0.0.1', () =>
-      resolve({ port: (server.address() as AddressInfo).port, said, hangUp }),
+      resolve({ port: (server.address() as AddressInfo).port, said, hangUp, closed }),
     ),
   );
 }
@@ -42,10 +51,7 @@ afterEach(() => {
   for (const one of open.splice(0)) one.close();
 });
 
-const bench = (
-  reading: string,
-  name = 'Oriel,Bench meter,7,2.1',
-): Promise<{ port: number; said: string[]; hangUp: () => void }> =>
+const bench = (reading: string, name = 'Oriel,Bench meter,7,2.1'): Promise<Peer> =>
   peer((line) => (line === '*IDN?' ? `${name}\r\n` : line === 'READ?' ? `${reading}\n` : null));
 
 const meterAt = async (port: number): Promise<InstrumentsService> => {
@@ -95,12 +101,14 @@ describe('a bench meter over TCP', () => {
 });
 
 describe('what goes wrong is said, and nothing is given', () => {
-  it('garbage names the line, and the meter stays', async () => {
-    const service = await meterAt((await bench('<html>')).port);
+  it('garbage names the line, closes the link and gives nothing', async () => {
+    const { port, closed } = await bench('<html>');
+    const service = await meterAt(port);
     await expect(service.read({ ...pair, mode: 'ohms' })).rejects.toMatchObject({
       failure: { code: 'meter-garbage', message: expect.stringContaining('<html>') },
     });
-    expect(service.state().connected).toBe(true);
+    expect(service.state()).toMatchObject({ connected: false, trouble: expect.stringContaining('<html>') });
+    expect(await closed).toBe(true);
   });
   it('a link that is hung up is lost, with the reason on the ledge', async () => {
     const { port, hangUp } = await bench('1');

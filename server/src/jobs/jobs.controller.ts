@@ -1,6 +1,6 @@
-import { Body, Controller, Get, Inject, Param, Post } from '@nestjs/common';
+import { Body, Controller, Get, Inject, Param, Post, Put } from '@nestjs/common';
 import type { JobBundle, JobSummary } from '@zebbit/contract';
-import { NewJobDto } from '@zebbit/contract';
+import { NewJobDto, SaveAnswersDto } from '@zebbit/contract';
 import { JobsService } from './jobs.service';
 
 @Controller('api/jobs')
@@ -20,5 +20,10 @@ export class JobsController {
   @Get(':id')
   read(@Param('id') id: string): Promise<JobBundle> {
     return this.jobs.bundle(id);
+  }
+
+  @Put(':id/answers')
+  answers(@Param('id') id: string, @Body() body: SaveAnswersDto): Promise<{ stamp: string }> {
+    return this.jobs.saveAnswers(id, body);
   }
 }

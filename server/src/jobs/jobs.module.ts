@@ -1,12 +1,13 @@
 import { Module } from '@nestjs/common';
 import { JobsController } from './jobs.controller';
+import { JobRows } from './job-rows';
 import { JobsService } from './jobs.service';
 import { WorkshopModule } from '../workshop/workshop.module';
 
 @Module({
   imports: [WorkshopModule],
   controllers: [JobsController],
-  providers: [JobsService],
+  providers: [JobsService, JobRows],
   exports: [JobsService],
 })
 export class JobsModule {}

@@ -1,54 +1,47 @@
 import { randomBytes } from 'node:crypto';
-import { Inject, Injectable } from '@nestjs/common';
-import type { JobBundle, JobSummary, NewJobDto } from '@zebbit/contract';
-import type {
-  CheckResult,
-  DocumentKind,
-  JobDocuments,
-  JobRecord,
-  JobView,
-  Reading,
-  Workshop,
-} from '@zebbit/core';
+import { Inject, Injectable, Logger } from '@nestjs/common';
+import type { JobBundle, JobSummary, NewJobDto, SaveAnswersDto } from '@zebbit/contract';
+import type { DocumentKind, JobDocuments, JobGates, JobView, Workshop } from '@zebbit/core';
 import {
+  answersStamp,
   completeDocuments,
   DOCUMENT_KINDS,
   EMPTY_DOCUMENTS,
   FAMILIES,
+  isUnweighed,
+  jobGates,
   jobView,
   nextMove,
   stationStates,
+  unreadableJob,
 } from '@zebbit/core';
 import type { Transaction } from 'sequelize';
-import { DocumentModel, JobModel, PhotoModel, ReadingModel, ResultModel } from '../database/models';
+import { literal } from 'sequelize';
+import { AnswersModel, DocumentModel, JobModel, PhotoModel } from '../database/models';
 import { Writer } from '../database/writer';
-import { badField, notFound } from '../errors/api-error';
+import { badField, conflict, notFound } from '../errors/api-error';
+import { EventsService } from '../events/events.service';
 import { WorkshopService } from '../workshop/workshop.service';
+import type { JobRow, StoredJob } from './job-rows';
+import { JobRows } from './job-rows';
 
-const asReading = (row: ReadingModel): Reading => ({
-  id: String(row.id),
-  at: row.at,
-  red: row.red,
-  black: row.black,
-  mode: row.mode,
-  shown: row.shown,
-  value: row.value,
-  struck: row.struck,
-});
-
-const asResult = (row: ResultModel): CheckResult => ({
-  id: String(row.id),
-  at: row.at,
-  key: row.key,
-  shown: row.shown,
-  value: row.value,
-});
+/** A job's line on the shelf, with what it was made from. */
+interface Shelved {
+  readonly key: string;
+  readonly summary: JobSummary;
+}
 
 @Injectable()
 export class JobsService {
+  private readonly log = new Logger('Jobs');
+  /** Lines of the shelf as they were last made; a line is made anew when its job or the workshop changed. */
+  private readonly shelf = new Map<string, Shelved>();
+
   constructor(
     @Inject(Writer) private readonly writer: Writer,
     @Inject(WorkshopService) private readonly workshop: WorkshopService,
+    @Inject(JobRows) private readonly rows: JobRows,
+    @Inject(EventsService) private readonly events: EventsService,
   ) {}
 
   async create({ name }: NewJobDto): Promise<JobBundle> {
@@ -59,47 +52,53 @@ export class JobsService {
       intake: { ...EMPTY_DOCUMENTS.intake, name: name.trim() },
     };
     await this.writer.write(async (transaction) => {
-      await JobModel.create({ id }, { transaction });
+      await JobModel.create({ id, changes: 0 }, { transaction });
       await DocumentModel.bulkCreate(
         DOCUMENT_KINDS.map((kind) => ({ jobId: id, kind, rev: 0, body: documents[kind] })),
         { transaction },
       );
     });
+    this.events.tell({ kind: 'job', jobId: id });
     return this.bundle(id);
   }
 
+  /** Every job's line, the one touched last first. Only what changed since the last time is worked out. */
   async list(): Promise<JobSummary[]> {
-    const jobs = await JobModel.findAll({ order: [['updatedAt', 'DESC']] });
-    const { workshop } = await this.workshop.read();
-    return Promise.all(jobs.map(async (job) => this.summary(await this.bundle(job.id), workshop)));
+    const [jobs, workshop] = await Promise.all([this.rows.list(), this.workshop.current()]);
+    const about = JSON.stringify(workshop);
+    const keyOf = (job: JobRow): string => `${job.changes}|${job.updatedAt}|${about}`;
+    const stale = jobs.filter((job) => this.shelf.get(job.id)?.key !== keyOf(job));
+    const stored = await this.rows.read(
+      stale.map((job) => job.id),
+      workshop.record.sureAt,
+    );
+    for (const job of stale)
+      this.shelf.set(job.id, { key: keyOf(job), summary: this.summary(job, stored.get(job.id), workshop) });
+    return jobs.flatMap((job) => this.shelf.get(job.id)?.summary ?? []);
   }
 
   /** Loads a job whole. */
   async bundle(id: string): Promise<JobBundle> {
-    const job = await JobModel.findByPk(id);
-    if (!job) throw notFound('job', 'id');
-    const where = { jobId: id };
-    const [documents, readings, results, photos] = await Promise.all([
-      DocumentModel.findAll({ where }),
-      ReadingModel.findAll({ where, order: ['id'] }),
-      ResultModel.findAll({ where, order: ['id'] }),
-      PhotoModel.findAll({ where, order: ['id'] }),
+    const [job, photos, sureAt] = await Promise.all([
+      JobModel.findByPk(id),
+      PhotoModel.findAll({ where: { jobId: id }, order: ['id'] }),
+      this.workshop.sureAt(),
     ]);
-    const rows = new Map(documents.map((d) => [d.kind, d]));
-    const stored = Object.fromEntries(documents.map((d) => [d.kind, d.body]));
-    const revs = Object.fromEntries(DOCUMENT_KINDS.map((kind) => [kind, rows.get(kind)?.rev ?? 0])) as Record<
-      DocumentKind,
-      number
-    >;
+    if (!job) throw notFound('job', 'id');
+    const { record, revs, answers } = await this.stored(id, sureAt);
+    const { readings, results, ...documents } = record;
     return {
       id: job.id,
       createdAt: job.createdAt.toISOString(),
       updatedAt: job.updatedAt.toISOString(),
       // Validated when they were stored; an earlier version's are made whole.
-      documents: completeDocuments(stored),
-      revs,
-      readings: readings.map(asReading),
-      results: results.map(asResult),
+      documents,
+      revs: Object.fromEntries(DOCUMENT_KINDS.map((kind) => [kind, revs[kind] ?? 0])) as Record<
+        DocumentKind,
+        number
+      >,
+      readings,
+      results,
       photos: photos.map(({ hash, use, caption, widthPx, heightPx, at }) => ({
         id: hash,
         use,
@@ -108,39 +107,96 @@ export class JobsService {
         heightPx,
         at,
       })),
+      answers,
     };
   }
 
-  /** The core's view of a job. */
+  /** The core's view of a job, with what was weighed of it; no belief is computed here. */
   async view(id: string): Promise<JobView> {
-    const [bundle, { workshop }] = await Promise.all([this.bundle(id), this.workshop.read()]);
-    return jobView(recordOf(bundle), workshop);
+    if (!(await JobModel.findByPk(id))) throw notFound('job', 'id');
+    const { record, answers } = await this.stored(id, await this.workshop.sureAt());
+    return jobView(record, answers?.answers ?? null);
+  }
+
+  /** The gates of a job, from the three documents they rest on. */
+  async gates(id: string): Promise<JobGates> {
+    const rows = await DocumentModel.findAll({
+      where: { jobId: id, kind: ['board', 'teardown', 'closing'] satisfies DocumentKind[] },
+    });
+    if (rows.length === 0) throw notFound('job', 'id');
+    return jobGates(completeDocuments(Object.fromEntries(rows.map((d) => [d.kind, d.body]))));
+  }
+
+  /** Keeps what a page weighed, while it still speaks of the job as it is. */
+  async saveAnswers(id: string, { stamp, answers }: SaveAnswersDto): Promise<{ stamp: string }> {
+    const sureAt = await this.workshop.sureAt();
+    const { record, revs } = await this.stored(id, sureAt);
+    if (stamp !== answersStamp(revs.board ?? 0, record.readings, sureAt))
+      throw conflict('stale', 'These answers speak of an earlier state of the job', 'Weigh it again');
+    await this.writer.write(async (transaction) => {
+      await AnswersModel.upsert({ jobId: id, stamp, body: answers }, { transaction });
+      await this.count(id, transaction);
+    });
+    this.events.tell({ kind: 'answers', jobId: id });
+    return { stamp };
   }
 
   /** Marks a job as touched, so that the shelf shows it first; a part of what touched it. */
-  async touch(id: string, transaction: Transaction): Promise<void> {
-    const job = await JobModel.findByPk(id, { transaction });
-    if (!job) throw notFound('job', 'id');
-    job.changed('updatedAt', true);
-    await job.save({ transaction });
+  touch(id: string, transaction: Transaction): Promise<void> {
+    return this.count(id, transaction, { updatedAt: new Date() });
   }
 
-  private summary(bundle: JobBundle, workshop: Workshop): JobSummary {
-    const view = jobView(recordOf(bundle), workshop);
-    const { intake, board } = bundle.documents;
-    return {
-      id: bundle.id,
-      name: intake.name,
-      make: intake.make,
-      model: intake.model,
-      family: board.family === null ? null : FAMILIES[board.family].name,
-      updatedAt: bundle.updatedAt,
-      states: stationStates(view),
-      next: nextMove(view),
-    };
+  private async count(
+    id: string,
+    transaction: Transaction,
+    more: { readonly updatedAt?: Date } = {},
+  ): Promise<void> {
+    const [changed] = await JobModel.update(
+      { changes: literal('changes + 1'), ...more },
+      { where: { id }, transaction, silent: true },
+    );
+    if (changed === 0) throw notFound('job', 'id');
   }
-}
 
-function recordOf({ documents, readings, results }: JobBundle): JobRecord {
-  return { ...documents, readings, results };
+  private async stored(id: string, sureAt: number): Promise<StoredJob> {
+    const found = (await this.rows.read([id], sureAt)).get(id);
+    if (!found) throw notFound('job', 'id');
+    if (found instanceof Error) throw found;
+    if (Object.keys(found.revs).length === 0) throw notFound('job', 'id');
+    return found;
+  }
+
+  private summary(job: JobRow, stored: StoredJob | Error | undefined, workshop: Workshop): JobSummary {
+    const { id } = job;
+    const updatedAt = new Date(job.updatedAt).toISOString();
+    try {
+      if (!stored || stored instanceof Error) throw stored ?? new Error('it has no documents');
+      const view = jobView(stored.record, stored.answers?.answers ?? null, workshop);
+      const { intake, board } = stored.record;
+      return {
+        id,
+        name: intake.name,
+        make: intake.make,
+        model: intake.model,
+        family: board.family === null ? null : FAMILIES[board.family].name,
+        updatedAt,
+        states: stationStates(view),
+        next: nextMove(view),
+        unweighed: isUnweighed(view),
+      };
+    } catch (error) {
+      // One bad record is shown as that; the others are not its concern.
+      this.log.error(`job ${id}: ${error instanceof Error ? (error.stack ?? error.message) : String(error)}`);
+      return {
+        ...unreadableJob(),
+        id,
+        name: `job ${id}`,
+        make: '',
+        model: '',
+        family: null,
+        updatedAt,
+        unweighed: false,
+      };
+    }
+  }
 }

@@ -14,13 +14,11 @@ import {
 } from '@nestjs/common';
 import { FilesInterceptor } from '@nestjs/platform-express';
 import type { PartImportsAnswer, PartsImportLine } from '@zebbit/contract';
-import { PARTS_MAX_BYTES } from '@zebbit/contract';
+import { PARTS_MAX_BYTES, PARTS_MAX_LOOSE } from '@zebbit/contract';
 import type { Response } from 'express';
 import { ApiError } from '../errors/api-error';
 import { FAILED_HERE } from '../errors/failure.filter';
 import { PartsService } from './parts.service';
-
-const MOST_LOOSE_FILES = 2000;
 
 @Controller('api/parts')
 export class PartsController {
@@ -49,7 +47,7 @@ export class PartsController {
   /** Answers line by line how far it is; the last line is the report or the failure. Hanging up stops it. */
   @Post('import')
   @UseInterceptors(
-    FilesInterceptor('files', MOST_LOOSE_FILES, { limits: { fileSize: PARTS_MAX_BYTES, fields: 0 } }),
+    FilesInterceptor('files', PARTS_MAX_LOOSE, { limits: { fileSize: PARTS_MAX_BYTES, fields: 0 } }),
   )
   async take(
     @UploadedFiles() files: readonly Express.Multer.File[] | undefined,

@@ -1,29 +1,20 @@
-import { createHash } from 'node:crypto';
-import { gunzipSync, gzipSync } from 'node:zlib';
+import { gunzipSync } from 'node:zlib';
 import { Inject, Injectable } from '@nestjs/common';
 import { Op } from 'sequelize';
 import type { PartImportEntry, PartImportsAnswer, PartsImportReport, RefusedFile } from '@zebbit/contract';
-import type { ConnectorPart } from '@zebbit/core';
-import { checkPart, partFromFootprint, readKicadFootprint } from '@zebbit/core';
 import { PartImportModel, PartModel } from '../database/models';
 import { Writer } from '../database/writer';
 import { badField, notFound } from '../errors/api-error';
+import { EventsService } from '../events/events.service';
+import { PartReader } from './part-reader';
 import type { NamedBytes } from './read-archive';
-import { readArchive } from './read-archive';
+import type { ReadPart } from './read-parts';
 
-/** Files read between two breaths, so that other requests are answered meanwhile. */
+/** How often an import says how far it is: once in so many files. */
 const SLICE = 40;
 const ROWS_AT_ONCE = 400;
 /** Of the refused files so many are named. */
 const NAMED = 200;
-
-interface ReadPart {
-  readonly id: string;
-  readonly part: ConnectorPart;
-  readonly file: Buffer;
-}
-
-const breath = (): Promise<void> => new Promise((resolve) => setImmediate(resolve));
 
 /** What an import tells on its way, and asks: whether it is still wanted. */
 export interface ImportWatcher {
@@ -33,7 +24,11 @@ export interface ImportWatcher {
 
 @Injectable()
 export class PartsService {
-  constructor(@Inject(Writer) private readonly writer: Writer) {}
+  constructor(
+    @Inject(Writer) private readonly writer: Writer,
+    @Inject(PartReader) private readonly reader: PartReader,
+    @Inject(EventsService) private readonly events: EventsService,
+  ) {}
 
   /** All parts as JSON text: the bodies are put together as they are stored, thousands of them in a second. */
   async listText(): Promise<string> {
@@ -56,30 +51,28 @@ export class PartsService {
 
   /** Reads footprint files and zips of them and keeps those that can be read, all at once or, when stopped or refused whole, none. */
   async take(files: readonly NamedBytes[], watcher: ImportWatcher): Promise<PartsImportReport> {
-    const all = files.flatMap((f) =>
-      f.name.toLowerCase().endsWith('.zip') ? readArchive(f.bytes, f.name) : [f],
+    const refused: RefusedFile[] = [];
+    const found = new Map<string, ReadPart>();
+    let [repeated, total] = [0, 0];
+    await this.reader.read(
+      files,
+      (news) => {
+        if (news.kind === 'files') total = news.of;
+        else if (news.kind === 'begun') {
+          if (news.done % SLICE === 0) watcher.progress(news.done, total);
+        } else if (news.kind === 'refused') refused.push(news.refused);
+        else if (found.has(news.read.id)) repeated += 1;
+        else found.set(news.read.id, news.read);
+      },
+      () => watcher.stopped(),
     );
-    if (all.length === 0)
+    if (total === 0)
       throw badField(
         'files',
         'empty',
         'There is no .kicad_mod file in what was sent',
         'Choose files, a folder or a zip',
       );
-    const refused: RefusedFile[] = [];
-    const found = new Map<string, ReadPart>();
-    let repeated = 0;
-    for (const [i, { name, bytes }] of all.entries()) {
-      if (i % SLICE === 0) {
-        watcher.progress(i, all.length);
-        await breath();
-        if (watcher.stopped()) throw badField('files', 'stopped', 'The import was stopped; nothing was kept');
-      }
-      const read = readOne(name, bytes);
-      if ('message' in read) refused.push(read);
-      else if (found.has(read.id)) repeated += 1;
-      else found.set(read.id, read);
-    }
     const known = new Set<string>();
     const ids = [...found.keys()];
     for (let i = 0; i < ids.length; i += ROWS_AT_ONCE) {
@@ -92,7 +85,8 @@ export class PartsService {
     const fresh = [...found.values()].filter((p) => !known.has(p.id));
     repeated += found.size - fresh.length;
     const entry = fresh.length === 0 ? null : await this.keep(files, fresh, refused.length, watcher);
-    watcher.progress(all.length, all.length);
+    watcher.progress(total, total);
+    this.events.tell({ kind: 'parts' });
     return {
       import: entry,
       taken: fresh.length,
@@ -108,6 +102,7 @@ export class PartsService {
       const gone = await PartImportModel.destroy({ where: { id }, transaction });
       if (gone === 0) throw notFound('import', 'id');
     });
+    this.events.tell({ kind: 'parts' });
   }
 
   private keep(
@@ -135,7 +130,7 @@ export class PartsService {
             importId: row.id,
             name: p.part.name,
             body: p.part,
-            file: p.file,
+            file: Buffer.from(p.file),
           })),
           { transaction },
         );
@@ -152,26 +147,3 @@ const entryOf = (row: PartImportModel): PartImportEntry => ({
   taken: row.taken,
   refused: row.refused,
 });
-
-function readOne(name: string, bytes: Uint8Array): ReadPart | RefusedFile {
-  const refuse = (line: number, message: string): RefusedFile => ({ file: name, line, message });
-  if (!name.endsWith('.kicad_mod')) return refuse(1, 'This is not a .kicad_mod file');
-  let text: string;
-  try {
-    text = new TextDecoder('utf-8', { fatal: true }).decode(bytes);
-  } catch {
-    return refuse(1, 'The file is not text in UTF-8');
-  }
-  const read = readKicadFootprint(text);
-  if (!read.ok) return refuse(read.line, read.message);
-  const id = `own-${createHash('sha256').update(text).digest('hex').slice(0, 24)}`;
-  const base = name.split('/').at(-1) ?? name;
-  const named =
-    read.footprint.name === ''
-      ? { ...read.footprint, name: base.replace(/\.kicad_mod$/u, '') }
-      : read.footprint;
-  const part = partFromFootprint(named, id, base);
-  const fault = checkPart(part);
-  if (fault) return refuse(1, fault.message);
-  return { id, part, file: gzipSync(text) };
-}

@@ -151,6 +151,31 @@ describe('footprints of one’s own', () => {
     expect(await stored()).toEqual([]);
     expect(await imports()).toEqual([]);
   });
+  it('a zip with a wrong checksum, and one whose entries share their bytes, are refused whole', async () => {
+    const whole = zipSync({ 'a.kicad_mod': strToU8(text(0)), 'b.kicad_mod': strToU8(text(1)) }, { level: 0 });
+    const damaged = whole.slice();
+    const at = Buffer.from(damaged).indexOf('(footprint');
+    damaged[at + 40] = (damaged[at + 40] ?? 0) ^ 1;
+    expect(await refusal([['bad.zip', damaged]])).toMatchObject({ code: 'zip-damaged' });
+    // The second entry of the directory is pointed at the first one's bytes.
+    const shared = whole.slice();
+    const view = new DataView(shared.buffer);
+    let central = shared.length - 22;
+    central = view.getUint32(central + 16, true);
+    const second = central + 46 + view.getUint16(central + 28, true) + view.getUint16(central + 30, true);
+    view.setUint32(second + 42, view.getUint32(central + 42, true), true);
+    expect(await refusal([['shared.zip', shared]])).toMatchObject({ code: 'zip-bomb' });
+    expect(await stored()).toEqual([]);
+  });
+  it('loose files are held to one sum, before they are kept in memory', async () => {
+    const answer = await http()
+      .post('/api/parts/import')
+      .set('content-type', 'multipart/form-data; boundary=x')
+      .set('content-length', String(200 * 1024 * 1024))
+      .catch((e: { response?: unknown }) => e.response);
+    expect((answer as { status: number }).status).toBe(413);
+    expect((answer as { body: ApiFailure }).body).toMatchObject({ code: 'too-large', path: 'files' });
+  });
   it('a zip whose header lies about its size is refused before it is unpacked', () => {
     const zip = zipSync({ 'b.kicad_mod': strToU8('x'.repeat(50_000)) }, { level: 0 });
     // The size it unpacks to stands in the central directory, 24 bytes on from its mark.
@@ -228,17 +253,23 @@ describe('the drawer', () => {
     const { id } = await add(1);
     const saved = await http()
       .patch(`/api/drawer/${id}`)
-      .send({ card: { ...card, place: 'B9' }, removed: true })
+      .send({ rev: 0, card: { ...card, place: 'B9' }, removed: true })
       .expect(200);
-    expect(saved.body).toMatchObject({ place: 'B9', removed: true });
+    expect(saved.body).toMatchObject({ place: 'B9', removed: true, rev: 1 });
+    const late = await http()
+      .patch(`/api/drawer/${id}`)
+      .send({ rev: 0, card: { ...card, place: 'C1' }, removed: false })
+      .expect(409);
+    expect(late.body).toMatchObject({ code: 'stale' });
+    expect((await list()).entries.find((e) => e.id === id)).toMatchObject({ place: 'B9' });
     const nameless = await http()
       .patch(`/api/drawer/${id}`)
-      .send({ card: { ...card, name: ' ' }, removed: false })
+      .send({ rev: 1, card: { ...card, name: ' ' }, removed: false })
       .expect(400);
     expect(nameless.body).toMatchObject({ path: 'card.name' });
     await http()
       .patch(`/api/drawer/${id}`)
-      .send({ card: { ...card, colour: 'red' }, removed: false })
+      .send({ rev: 1, card: { ...card, colour: 'red' }, removed: false })
       .expect(400);
   });
   it('a list comes in whole, or not at all with its line', async () => {

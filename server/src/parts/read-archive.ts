@@ -1,16 +1,19 @@
+import { crc32 } from 'node:zlib';
 import { unzipSync } from 'fflate';
-import { PARTS_MAX_FILES, UNPACKED_MAX_BYTES } from '@zebbit/contract';
+import {
+  PART_FILE_MAX_BYTES,
+  PARTS_MAX_FILES,
+  UNPACKED_MAX_BYTES,
+  UNPACKED_MAX_RATIO,
+  UNPACKED_SMALL_BYTES,
+} from '@zebbit/contract';
 import { badField } from '../errors/api-error';
+import { overlappingEntries, zipDirectory } from './zip-directory';
 
 export interface NamedBytes {
   readonly name: string;
   readonly bytes: Uint8Array;
 }
-
-/** Honest text packs to a tenth or so; what claims more than this is a bomb. */
-const MOST_PACKED = 150;
-const SMALL_BYTES = 200_000;
-const MOST_EACH = 25 * 1024 * 1024;
 
 /** A name that would leave the folder it is unpacked into. */
 const leavesFolder = (name: string): boolean =>
@@ -22,7 +25,7 @@ const leavesFolder = (name: string): boolean =>
 
 /**
  * The footprint files of a zip, unpacked in memory; nothing is written by the names in it. Refuses, naming the entry, what would leave its
- * folder, unpacks out of all proportion, is too much, or is not a zip at all.
+ * folder, unpacks out of all proportion, shares bytes with another, is too much, is damaged, or is not a zip at all.
  */
 export function readArchive(bytes: Uint8Array, file: string): NamedBytes[] {
   let total = 0;
@@ -30,6 +33,10 @@ export function readArchive(bytes: Uint8Array, file: string): NamedBytes[] {
   const refuse = (code: string, message: string): never => {
     throw badField(file, code, message, 'Nothing of it was kept');
   };
+  const directory = zipDirectory(bytes);
+  const shared = directory && overlappingEntries(directory);
+  if (shared)
+    refuse('zip-bomb', `“${shared[0].name}” and “${shared[1].name}” in “${file}” share the same bytes`);
   let unpacked: Record<string, Uint8Array>;
   try {
     unpacked = unzipSync(bytes, {
@@ -39,14 +46,15 @@ export function readArchive(bytes: Uint8Array, file: string): NamedBytes[] {
         if (leavesFolder(entry.name))
           refuse('path-outside', `“${entry.name}” in “${file}” would leave its folder`);
         if (!entry.name.endsWith('.kicad_mod')) return false;
-        if (entry.originalSize > MOST_EACH)
+        if (entry.originalSize > PART_FILE_MAX_BYTES)
           refuse(
             'too-large',
             `“${entry.name}” in “${file}” unpacks to ${Math.round(entry.originalSize / 1e6)} MB`,
           );
         // A packed size beyond the plain one is a header that lies about what comes out.
         const lies = entry.size > entry.originalSize + 1000;
-        const bomb = entry.originalSize > SMALL_BYTES && entry.originalSize > entry.size * MOST_PACKED;
+        const bomb =
+          entry.originalSize > UNPACKED_SMALL_BYTES && entry.originalSize > entry.size * UNPACKED_MAX_RATIO;
         if (lies || bomb) refuse('zip-bomb', `“${entry.name}” in “${file}” unpacks out of all proportion`);
         total += entry.originalSize;
         if (total > UNPACKED_MAX_BYTES)
@@ -61,6 +69,11 @@ export function readArchive(bytes: Uint8Array, file: string): NamedBytes[] {
       'not-a-zip',
       `“${file}” is not a whole zip: ${error instanceof Error ? error.message : 'it cannot be read'}`,
     );
+  }
+  for (const entry of directory ?? []) {
+    const data = unpacked[entry.name];
+    if (data && crc32(data) !== entry.crc)
+      refuse('zip-damaged', `“${entry.name}” in “${file}” is damaged: its checksum does not agree`);
   }
   return Object.entries(unpacked).map(([name, data]) => ({ name, bytes: data }));
 }

@@ -18,3 +18,7 @@ export function phonePage(
 <style>body{font:18px/1.4 sans-serif;margin:0;padding:24px;background:#f4efe6;color:#1d2426;max-width:34rem}h1{font-size:24px}label{display:block;font-weight:600}input{display:block;margin:12px 0;font-size:18px;width:100%}button{font-size:20px;padding:14px 20px;border:0;border-radius:12px;background:#9a4a1f;color:#fff;width:100%}.good{background:#dcebdd;padding:12px;border-radius:10px}.bad{background:#f6d9d3;padding:12px;border-radius:10px}</style></head>
 <body><h1>Zebbit</h1>${line}${body}</body></html>`;
 }
+
+/** What is said when a session is unknown or over. */
+export const LINK_OVER =
+  'This link was opened before or its ten minutes are over. Show the code on the bench again.';

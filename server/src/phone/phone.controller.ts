@@ -1,4 +1,5 @@
 import {
+  Body,
   Controller,
   Get,
   Header,
@@ -7,42 +8,34 @@ import {
   Post,
   Req,
   Res,
-  Sse,
   UploadedFile,
   UseInterceptors,
 } from '@nestjs/common';
 import { FileInterceptor } from '@nestjs/platform-express';
-import type { PhoneLink, PhotoArrived } from '@zebbit/contract';
-import { FROM_PHONE, PHOTO_MAX_BYTES } from '@zebbit/contract';
+import type { PhoneLink } from '@zebbit/contract';
+import { FROM_PHONE, NewPhoneLinkDto, PHOTO_MAX_BYTES } from '@zebbit/contract';
 import type { Request, Response } from 'express';
-import type { Observable } from 'rxjs';
 import { ApiError } from '../errors/api-error';
-import { JobEvents } from '../photos/job-events';
 import { PhotosService } from '../photos/photos.service';
 import { lanAddresses } from './lan-guard';
-import { phonePage } from './phone-page';
+import { PHONE_COOKIE, sessionOf } from './phone-cookie';
+import { LINK_OVER, phonePage } from './phone-page';
 import { PhoneService } from './phone.service';
-
-const COOKIE = 'zebbit-phone';
-
-function sessionOf(request: Request): string | undefined {
-  const all = (request.headers.cookie ?? '').split(/;\s*/u).map((c) => c.split('='));
-  return all.find(([name]) => name === COOKIE)?.[1];
-}
-
-const OVER = 'This link was opened before or its ten minutes are over. Show the code on the bench again.';
 
 @Controller('api')
 export class PhoneController {
   constructor(
     @Inject(PhoneService) private readonly phone: PhoneService,
     @Inject(PhotosService) private readonly photos: PhotosService,
-    @Inject(JobEvents) private readonly events: JobEvents,
   ) {}
 
   @Post('jobs/:id/phone-link')
-  async link(@Param('id') id: string, @Req() request: Request): Promise<PhoneLink> {
-    const { token, until } = await this.phone.open(id);
+  async link(
+    @Param('id') id: string,
+    @Body() { face }: NewPhoneLinkDto,
+    @Req() request: Request,
+  ): Promise<PhoneLink> {
+    const { token, until } = await this.phone.open(id, face);
     const port = request.socket.localPort ?? 0;
     const own = lanAddresses();
     const hosts = own.length > 0 ? own : ['127.0.0.1'];
@@ -50,11 +43,6 @@ export class PhoneController {
       urls: hosts.map((h) => `http://${h}:${port}/api/phone/${token}`),
       expiresAt: new Date(until).toISOString(),
     };
-  }
-
-  @Sse('jobs/:id/events')
-  listen(@Param('id') id: string): Observable<{ data: PhotoArrived }> {
-    return this.events.of(id);
   }
 
   @Get('phone/:token')
@@ -66,10 +54,10 @@ export class PhoneController {
       response
         .status(410)
         .type('html')
-        .send(phonePage({ tone: 'bad', words: OVER }, false));
+        .send(phonePage({ tone: 'bad', words: LINK_OVER }, false));
       return;
     }
-    response.cookie(COOKIE, paired.session, {
+    response.cookie(PHONE_COOKIE, paired.session, {
       httpOnly: true,
       sameSite: 'strict',
       path: '/api/phone',
@@ -82,11 +70,11 @@ export class PhoneController {
   @Get('phone')
   @Header('Cache-Control', 'no-store')
   page(@Req() request: Request, @Res() response: Response): void {
-    const jobId = this.phone.jobOf(sessionOf(request));
+    const pass = this.phone.passOf(sessionOf(request));
     response
-      .status(jobId === null ? 410 : 200)
+      .status(pass === null ? 410 : 200)
       .type('html')
-      .send(jobId === null ? phonePage({ tone: 'bad', words: OVER }, false) : phonePage(null, true));
+      .send(pass === null ? phonePage({ tone: 'bad', words: LINK_OVER }, false) : phonePage(null, true));
   }
 
   @Post('phone')
@@ -96,16 +84,16 @@ export class PhoneController {
     @Res() response: Response,
     @UploadedFile() file: Express.Multer.File | undefined,
   ): Promise<void> {
-    const jobId = this.phone.jobOf(sessionOf(request));
-    if (jobId === null) {
+    const pass = this.phone.passOf(sessionOf(request));
+    if (pass === null) {
       response
         .status(410)
         .type('html')
-        .send(phonePage({ tone: 'bad', words: OVER }, false));
+        .send(phonePage({ tone: 'bad', words: LINK_OVER }, false));
       return;
     }
     try {
-      await this.photos.add(jobId, file?.buffer, { use: 'board', caption: FROM_PHONE });
+      await this.photos.add(pass.jobId, file?.buffer, { use: 'board', caption: FROM_PHONE }, pass.face);
       response
         .status(201)
         .type('html')

@@ -1,6 +1,7 @@
 import { randomBytes } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
 import { PHONE_MINUTES } from '@zebbit/contract';
+import type { Face } from '@zebbit/core';
 import { JobModel } from '../database/models';
 import { conflict, notFound } from '../errors/api-error';
 import type { Settings } from '../settings';
@@ -8,6 +9,8 @@ import { SETTINGS } from '../settings';
 
 interface Pass {
   readonly jobId: string;
+  /** Face of the plate that its pictures are laid on. */
+  readonly face: Face;
   readonly until: number;
   used: boolean;
 }
@@ -25,13 +28,13 @@ export class PhoneService {
 
   constructor(@Inject(SETTINGS) private readonly settings: Settings) {}
 
-  async open(jobId: string): Promise<{ token: string; until: number }> {
+  async open(jobId: string, face: Face): Promise<{ token: string; until: number }> {
     if (!this.settings.lan) throw conflict('lan-off', 'Phones are not let in', 'Start Zebbit with --lan');
     if (!(await JobModel.findByPk(jobId))) throw notFound('job', 'id');
     this.sweep();
     const token = randomBytes(24).toString('base64url');
     const until = this.now() + PHONE_MINUTES * 60_000;
-    this.links.set(token, { jobId, until, used: false });
+    this.links.set(token, { jobId, face, until, used: false });
     return { token, until };
   }
 
@@ -45,10 +48,10 @@ export class PhoneService {
     return { session, until: link.until };
   }
 
-  /** The job that a session sends to; `null` when it is unknown or over. */
-  jobOf(session: string | undefined): string | null {
+  /** Where a session sends its pictures; `null` when it is unknown or over. */
+  passOf(session: string | undefined): { readonly jobId: string; readonly face: Face } | null {
     const pass = session === undefined ? undefined : this.sessions.get(session);
-    return pass && pass.until > this.now() ? pass.jobId : null;
+    return pass && pass.until > this.now() ? pass : null;
   }
 
   private sweep(): void {

@@ -2,6 +2,7 @@ import 'reflect-metadata';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { Agent, get as httpGet } from 'node:http';
+import { connect } from 'node:net';
 import type { AddressInfo, Server } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -35,7 +36,9 @@ afterAll(async () => {
 });
 
 async function newToken(): Promise<string> {
-  const link = (await request(base).post(`/api/jobs/${jobId}/phone-link`).expect(201)).body as PhoneLink;
+  const link = (
+    await request(base).post(`/api/jobs/${jobId}/phone-link`).send({ face: 'bottom' }).expect(201)
+  ).body as PhoneLink;
   return link.urls[0]?.split('/').at(-1) ?? '';
 }
 
@@ -54,7 +57,15 @@ describe('who may knock', () => {
       false,
     ],
     ['a phone opening its link', '192.168.1.7', '192.168.1.20:4173', 'GET', '/api/phone/abc', true, true],
-    ['a phone sending a picture', '192.168.1.7', '192.168.1.20:4173', 'POST', '/api/phone', true, true],
+    [
+      'a phone sending before it has proved its link',
+      '192.168.1.7',
+      '192.168.1.20:4173',
+      'POST',
+      '/api/phone',
+      true,
+      false,
+    ],
     ['a phone reading jobs', '192.168.1.7', '192.168.1.20:4173', 'GET', '/api/jobs', true, false],
     [
       'a phone asking for a link',
@@ -80,6 +91,38 @@ describe('who may knock', () => {
     ['a knock without a name', '192.168.1.7', '', 'GET', '/api/phone/abc', true, false],
   ])('%s', (_, remote, host, method, path, lan, ok) => {
     expect(admit({ remote, host, method, path }, lan, own).ok).toBe(ok);
+  });
+  it('a phone whose link is proved may send, and only there', () => {
+    const knock = { remote: '192.168.1.7', host: '192.168.1.20:4173', method: 'POST', paired: true };
+    expect(admit({ ...knock, path: '/api/phone' }, true, own).ok).toBe(true);
+    expect(admit({ ...knock, path: '/api/jobs' }, true, own).ok).toBe(false);
+  });
+  it.each([
+    ['a form of a foreign page', 'POST', 'https://evil.example', false],
+    ['a page of another program on this machine', 'POST', 'http://127.0.0.1:8080', false],
+    ['a page without a place', 'PUT', 'null', false],
+    ['its own page', 'PUT', 'http://127.0.0.1:4173', true],
+    ['a program, which names no page', 'DELETE', undefined, true],
+    ['a foreign page that only asks', 'GET', 'https://evil.example', true],
+  ])('%s', (_, method, origin, ok) => {
+    const knock = { remote: '127.0.0.1', host: '127.0.0.1:4173', path: '/api/jobs', method, origin };
+    expect(admit(knock, false, own).ok).toBe(ok);
+  });
+  it('an upload is refused before its body has come, when its link is not proved', async () => {
+    const { port } = (app.getHttpServer() as Server).address() as AddressInfo;
+    const answer = await new Promise<string>((resolve, reject) => {
+      const socket = connect({ port, host: '127.0.0.1', localAddress: '127.0.0.2' }, () =>
+        socket.write(
+          `POST /api/phone HTTP/1.1\r\nHost: 127.0.0.1:${port}\r\nContent-Type: multipart/form-data; boundary=x\r\nContent-Length: 25000000\r\n\r\n--x`,
+        ),
+      );
+      let heard = '';
+      socket.setEncoding('utf8');
+      socket.on('data', (text: string) => (heard += text));
+      socket.on('close', () => resolve(heard));
+      socket.on('error', reject);
+    });
+    expect(answer).toMatch(/^HTTP\/1\.1 410/);
   });
   it('lists no loopback among the addresses for phones', () => {
     expect(lanAddresses().filter((a) => a.startsWith('127.'))).toEqual([]);
@@ -110,7 +153,7 @@ describe('a phone', () => {
     const cookie = String(opened.headers['set-cookie']).split(';')[0] ?? '';
     expect(String(opened.headers['set-cookie'])).toMatch(/HttpOnly.*SameSite=Strict/i);
     const heard = new Promise<string>((resolve, reject) => {
-      const asking = httpGet(`${base}/api/jobs/${jobId}/events`, (r) => {
+      const asking = httpGet(`${base}/api/events`, (r) => {
         r.on('data', (chunk: Buffer) => {
           const text = chunk.toString();
           if (!text.includes('"kind":"photo"')) return;
@@ -131,6 +174,9 @@ describe('a phone', () => {
     await request(base).get(`/api/phone/${token}`).expect(410);
     const bundle = (await request(base).get(`/api/jobs/${jobId}`)).body as JobBundle;
     expect(bundle.photos).toHaveLength(1);
+    // Laid on the face that the link was made for, by the record, with no page open.
+    expect(bundle.documents.board.faces).toMatchObject([{ face: 'bottom', name: 'overview' }]);
+    expect(bundle.revs.board).toBe(1);
   });
   it('is refused without a session, with a made-up one, and after ten minutes', async () => {
     await request(base).post('/api/phone').attach('photo', jpeg, 'board.jpg').expect(410);
@@ -171,7 +217,7 @@ describe('a phone', () => {
     expect(answer.text).toContain('not a picture Zebbit can read');
   });
   it('gets no link for a job that is not there', async () => {
-    await request(base).post('/api/jobs/nothing/phone-link').expect(404);
+    await request(base).post('/api/jobs/nothing/phone-link').send({ face: 'top' }).expect(404);
   });
 });
 

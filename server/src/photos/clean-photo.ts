@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { PHOTO_MAX_PIXELS } from '@zebbit/contract';
+import { PHOTO_MAX_PIXELS, PHOTO_MAX_SIDE_PX } from '@zebbit/contract';
 import sharp from 'sharp';
 import { badField } from '../errors/api-error';
 
@@ -33,6 +33,13 @@ export async function cleanPhoto(upload: Buffer): Promise<CleanPhoto> {
       'Crop it to the board, or save it smaller',
     );
   }
+  if (Math.max(meta.width, meta.height) > PHOTO_MAX_SIDE_PX)
+    throw badField(
+      'photo',
+      'too-long',
+      `photo is ${Math.max(meta.width, meta.height)} pixels long; ${PHOTO_MAX_SIDE_PX} is the most`,
+      'Crop it to the board',
+    );
   const upright = sharp(upload, { limitInputPixels: PHOTO_MAX_PIXELS }).autoOrient().toColourspace('srgb');
   const encoded =
     meta.format === 'png'

@@ -2,7 +2,6 @@ import {
   Body,
   Controller,
   Get,
-  Header,
   Inject,
   Param,
   Post,
@@ -33,13 +32,13 @@ export class PhotosController {
   }
 
   @Get('photos/:hash')
-  @Header('Cache-Control', 'private, max-age=31536000, immutable')
   async read(
     @Param('hash') hash: string,
     @Res({ passthrough: true }) response: Response,
   ): Promise<StreamableFile> {
     const bytes = await this.photos.read(hash);
-    response.type(photoType(bytes));
+    // Only a picture that is there is kept by the browser; one that is missing may come back.
+    response.type(photoType(bytes)).setHeader('Cache-Control', 'private, max-age=31536000, immutable');
     return new StreamableFile(bytes);
   }
 }

@@ -1,8 +1,10 @@
 import { Inject, Injectable } from '@nestjs/common';
 import type { NewResultDto } from '@zebbit/contract';
+import { isUnweighed } from '@zebbit/core';
 import { ResultModel } from '../database/models';
 import { Writer } from '../database/writer';
 import { badField, conflict } from '../errors/api-error';
+import { EventsService } from '../events/events.service';
 import { JobsService } from '../jobs/jobs.service';
 
 @Injectable()
@@ -10,11 +12,19 @@ export class ResultsService {
   constructor(
     @Inject(Writer) private readonly writer: Writer,
     @Inject(JobsService) private readonly jobs: JobsService,
+    @Inject(EventsService) private readonly events: EventsService,
   ) {}
 
   /** Appends the result of a check this job has; a powered one only once every unpowered one has passed. */
   async append(jobId: string, result: NewResultDto): Promise<{ id: string; at: string }> {
-    const { prove, battery } = await this.jobs.view(jobId);
+    const view = await this.jobs.view(jobId);
+    if (isUnweighed(view))
+      throw conflict(
+        'unweighed',
+        'The readings of this job were not weighed yet, so its checks are not known',
+        'Open the job and try again',
+      );
+    const { prove, battery } = view;
     const judged = prove.checks.find((c) => c.check.key === result.key);
     if (!judged) throw badField('key', 'unknown-check', `This job has no check ${result.key}`);
     if (judged.shut) {
@@ -40,10 +50,13 @@ export class ResultsService {
     }
     const { key, shown, value } = result;
     const at = new Date().toISOString();
-    return this.writer.write(async (transaction) => {
-      const row = await ResultModel.create({ jobId, at, key, shown, value }, { transaction });
+    const row = await this.writer.write(async (transaction) => {
+      const made = await ResultModel.create({ jobId, at, key, shown, value }, { transaction });
       await this.jobs.touch(jobId, transaction);
-      return { id: String(row.id), at };
+      return made;
     });
+    const id = String(row.id);
+    this.events.tell({ kind: 'result', jobId, result: { id, at, key, shown, value } });
+    return { id, at };
   }
 }

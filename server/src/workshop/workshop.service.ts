@@ -1,53 +1,76 @@
 import { Inject, Injectable } from '@nestjs/common';
 import type { SavedDocument, WorkshopAnswer } from '@zebbit/contract';
-import type { Board, Closing, ConnectorFamily, FaultSite, WorkshopRecord } from '@zebbit/core';
-import { EMPTY_WORKSHOP, usePerYear } from '@zebbit/core';
-import { DocumentModel, JobModel, WorkshopModel } from '../database/models';
+import type { ConnectorFamily, FaultSite, Workshop, WorkshopRecord } from '@zebbit/core';
+import { EMPTY_WORKSHOP, NEW_WORKSHOP, usePerYear } from '@zebbit/core';
+import { QueryTypes } from 'sequelize';
+import { Sequelize } from 'sequelize-typescript';
+import { WorkshopModel } from '../database/models';
 import { Writer } from '../database/writer';
 import { badField, conflict } from '../errors/api-error';
+import { EventsService } from '../events/events.service';
 
 const ONLY = 1;
 
 @Injectable()
 export class WorkshopService {
-  constructor(@Inject(Writer) private readonly writer: Writer) {}
+  constructor(
+    @Inject(Writer) private readonly writer: Writer,
+    @Inject(Sequelize) private readonly sequelize: Sequelize,
+    @Inject(EventsService) private readonly events: EventsService,
+  ) {}
 
   /** The record, with the closed jobs by fault site and the connectors used a year, both counted from the jobs. */
   async read(now = new Date()): Promise<WorkshopAnswer> {
-    const [row, jobs, closings, boards] = await Promise.all([
+    const [row, workshop, families] = await Promise.all([
       WorkshopModel.findByPk(ONLY),
-      JobModel.findAll(),
-      DocumentModel.findAll({ where: { kind: 'closing' } }),
-      DocumentModel.findAll({ where: { kind: 'board' } }),
+      this.current(),
+      this.ask<{ family: ConnectorFamily; createdAt: string }>(
+        `SELECT json_extract(d.body, '$.family') AS family, j.createdAt AS createdAt
+         FROM documents d JOIN jobs j ON j.id = d.jobId
+         WHERE d.kind = 'board' AND json_valid(d.body) AND json_extract(d.body, '$.family') IS NOT NULL`,
+      ),
     ]);
-    const closed: Partial<Record<FaultSite, number>> = {};
-    for (const { body } of closings) {
-      const { handedBack, faultSite } = body as Closing;
-      if (handedBack && faultSite) closed[faultSite] = (closed[faultSite] ?? 0) + 1;
-    }
     const days = new Map<ConnectorFamily, Date[]>();
-    for (const { jobId, body } of boards) {
-      const { family } = body as Board;
-      const day = jobs.find((j) => j.id === jobId)?.createdAt;
-      if (family && day) days.set(family, [...(days.get(family) ?? []), day]);
-    }
+    for (const { family, createdAt } of families)
+      days.set(family, [...(days.get(family) ?? []), new Date(createdAt)]);
     const use = Object.fromEntries([...days].map(([family, list]) => [family, usePerYear(list, now)]));
-    return {
-      rev: row?.rev ?? 0,
-      workshop: {
-        // A record of an earlier version gets the usual figure for what it does not hold.
-        record: { ...EMPTY_WORKSHOP, ...(row?.body as Partial<WorkshopRecord> | undefined) },
-        closed,
-        usePerYear: use,
-      },
-    };
+    return { rev: row?.rev ?? 0, workshop: { ...workshop, usePerYear: use } };
+  }
+
+  /** What moves the next moves of all jobs: the record and the closed jobs by fault site. */
+  async current(): Promise<Workshop> {
+    const [record, closed] = await Promise.all([
+      this.record(),
+      this.ask<{ site: FaultSite; jobs: number }>(
+        `SELECT json_extract(body, '$.faultSite') AS site, COUNT(*) AS jobs
+         FROM documents
+         WHERE kind = 'closing' AND json_valid(body) AND json_extract(body, '$.handedBack') = 1
+           AND json_extract(body, '$.faultSite') IS NOT NULL
+         GROUP BY site ORDER BY site`,
+      ),
+    ]);
+    return { ...NEW_WORKSHOP, record, closed: Object.fromEntries(closed.map((c) => [c.site, c.jobs])) };
+  }
+
+  async sureAt(): Promise<number> {
+    return (await this.record()).sureAt;
+  }
+
+  private async record(): Promise<WorkshopRecord> {
+    const row = await WorkshopModel.findByPk(ONLY);
+    // A record of an earlier version gets the usual figure for what it does not hold.
+    return { ...EMPTY_WORKSHOP, ...(row?.body as Partial<WorkshopRecord> | undefined) };
+  }
+
+  private ask<T extends object>(sql: string): Promise<T[]> {
+    return this.sequelize.query<T>(sql, { type: QueryTypes.SELECT });
   }
 
   async save(rev: number, body: WorkshopRecord): Promise<SavedDocument> {
     if (body.shares && Object.values(body.shares).every((s) => s === 0)) {
       throw badField('body.shares', 'all-zero', 'One share must be above 0');
     }
-    return this.writer.write(async (transaction) => {
+    const saved = await this.writer.write(async (transaction) => {
       const row = await WorkshopModel.findByPk(ONLY, { transaction });
       if ((row?.rev ?? 0) !== rev) {
         throw conflict('stale', 'The workshop was changed in another window', 'Reload to see the newer one');
@@ -55,5 +78,7 @@ export class WorkshopService {
       await WorkshopModel.upsert({ id: ONLY, rev: rev + 1, body }, { transaction });
       return { rev: rev + 1 };
     });
+    this.events.tell({ kind: 'workshop' });
+    return saved;
   }
 }

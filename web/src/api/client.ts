@@ -1,4 +1,6 @@
 import type { ApiFailure } from '@zebbit/contract';
+import { TAB_HEADER } from '@zebbit/contract';
+import { TAB } from './tab';
 
 /** A failure the server explained, or the lack of an answer from it. */
 export class ApiFailureError extends Error {
@@ -33,7 +35,7 @@ async function read<T>(pending: Promise<Response>): Promise<T> {
 
 const json = (method: string, body: unknown, keepalive = false): RequestInit => ({
   method,
-  headers: { 'content-type': 'application/json' },
+  headers: { 'content-type': 'application/json', [TAB_HEADER]: TAB },
   body: JSON.stringify(body),
   keepalive,
 });
@@ -44,6 +46,8 @@ export const api = {
   patch: <T>(url: string, body: unknown): Promise<T> => read<T>(fetch(url, json('PATCH', body))),
   put: <T>(url: string, body: unknown, keepalive = false): Promise<T> =>
     read<T>(fetch(url, json('PUT', body, keepalive))),
-  remove: <T>(url: string): Promise<T> => read<T>(fetch(url, { method: 'DELETE' })),
-  upload: <T>(url: string, form: FormData): Promise<T> => read<T>(fetch(url, { method: 'POST', body: form })),
+  remove: <T>(url: string): Promise<T> =>
+    read<T>(fetch(url, { method: 'DELETE', headers: { [TAB_HEADER]: TAB } })),
+  upload: <T>(url: string, form: FormData): Promise<T> =>
+    read<T>(fetch(url, { method: 'POST', headers: { [TAB_HEADER]: TAB }, body: form })),
 };

@@ -3,10 +3,16 @@ import { routes } from '@zebbit/contract';
 import type { StockCard } from '@zebbit/core';
 import type { UseMutationResult, UseQueryResult } from '@tanstack/react-query';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useBenchEvents } from './bench-events';
 import { api } from './client';
 import { queryKeys } from './query-keys';
 
 export function useDrawer(): UseQueryResult<DrawerAnswer> {
+  const client = useQueryClient();
+  useBenchEvents((heard) => {
+    if (heard.kind === 'drawer' || heard.kind === 'missed')
+      void client.invalidateQueries({ queryKey: queryKeys.drawer });
+  });
   return useQuery({
     queryKey: queryKeys.drawer,
     queryFn: () => api.get<DrawerAnswer>(routes.drawer()),
@@ -47,10 +53,18 @@ export function useSaveStock(): UseMutationResult<
   Error,
   { readonly id: string; readonly card: StockCard; readonly removed: boolean }
 > {
+  const client = useQueryClient();
   const patch = usePatchDrawer();
   return useMutation({
-    mutationFn: ({ id, card, removed }) => api.patch<StoredStock>(routes.stock(id), { card, removed }),
+    // One after the other: each is made from what the one before gave.
+    scope: { id: 'drawer' },
+    mutationFn: ({ id, card, removed }) => {
+      const known = client.getQueryData<DrawerAnswer>(queryKeys.drawer);
+      const rev = known?.entries.find((e) => e.id === id)?.rev ?? 0;
+      return api.patch<StoredStock>(routes.stock(id), { rev, card, removed });
+    },
     onSuccess: patch,
+    onError: () => client.invalidateQueries({ queryKey: queryKeys.drawer }),
   });
 }
 

@@ -1,18 +1,18 @@
 import type {
   JobBundle,
+  JobEvent,
   JobSummary,
   NewJobDto,
   NewReadingDto,
   NewResultDto,
-  PhotoArrived,
   PhotoEntry,
   PhotoUse,
 } from '@zebbit/contract';
-import { FROM_PHONE, routes } from '@zebbit/contract';
-import type { Reading } from '@zebbit/core';
+import { routes } from '@zebbit/contract';
+import type { DocumentKind, Face, Reading } from '@zebbit/core';
 import type { UseMutationResult, UseQueryResult } from '@tanstack/react-query';
-import { useEffect, useRef } from 'react';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useBenchEvents } from './bench-events';
 import { api } from './client';
 import { queryKeys } from './query-keys';
 
@@ -25,6 +25,11 @@ interface Kept {
 }
 
 export function useJobs(): UseQueryResult<JobSummary[]> {
+  const client = useQueryClient();
+  useBenchEvents((heard) => {
+    if (heard.kind === 'missed' || 'jobId' in heard)
+      void client.invalidateQueries({ queryKey: queryKeys.jobs });
+  });
   return useQuery({
     queryKey: queryKeys.jobs,
     queryFn: () => api.get<JobSummary[]>(routes.jobs()),
@@ -62,7 +67,7 @@ export function useAppendReading(id: string): UseMutationResult<Kept, Error, Pla
     mutationFn: (body: Plain<NewReadingDto>) => api.post<Kept>(routes.readings(id), body),
     onSuccess: (kept, body) => {
       const reading: Reading = { ...body, ...kept, struck: false };
-      patch((b) => ({ ...b, readings: [...b.readings, reading] }));
+      patch((b) => bundleAfter(b, { kind: 'reading', jobId: id, reading }));
     },
   });
 }
@@ -74,15 +79,23 @@ export function useStrikeReading(
   return useMutation({
     mutationFn: ({ reading, struck }) => api.patch(routes.reading(id, reading), { struck }),
     onSuccess: (_, { reading, struck }) =>
-      patch((b) => ({ ...b, readings: b.readings.map((r) => (r.id === reading ? { ...r, struck } : r)) })),
+      patch((b) => bundleAfter(b, { kind: 'strike', jobId: id, readingId: reading, struck })),
   });
 }
 
-export function useAppendResult(id: string): UseMutationResult<Kept, Error, Plain<NewResultDto>> {
+/** @param settle has on the server what the checks follow from */
+export function useAppendResult(
+  id: string,
+  settle: () => Promise<void>,
+): UseMutationResult<Kept, Error, Plain<NewResultDto>> {
   const patch = usePatchBundle(id);
   return useMutation({
-    mutationFn: (body: Plain<NewResultDto>) => api.post<Kept>(routes.results(id), body),
-    onSuccess: (kept, body) => patch((b) => ({ ...b, results: [...b.results, { ...body, ...kept }] })),
+    mutationFn: async (body: Plain<NewResultDto>) => {
+      await settle();
+      return api.post<Kept>(routes.results(id), body);
+    },
+    onSuccess: (kept, body) =>
+      patch((b) => bundleAfter(b, { kind: 'result', jobId: id, result: { ...body, ...kept } })),
   });
 }
 
@@ -102,32 +115,62 @@ export function useUploadPhoto(id: string): UseMutationResult<PhotoEntry, Error,
       form.set('photo', file);
       return api.upload<PhotoEntry>(routes.photos(id), form);
     },
-    onSuccess: (photo) => patch((b) => ({ ...b, photos: [...b.photos, photo] })),
+    onSuccess: (photo) => patch((b) => bundleAfter(b, { kind: 'photo', jobId: id, photo, face: null })),
   });
 }
 
-/** Listens to what happens to a job elsewhere: a picture that a phone sends appears without a reload. */
-export function useJobEvents(id: string, onPhoto: (photo: PhotoEntry) => void): void {
+/** What the cached job becomes by an event; the same job where it is already there. */
+export function bundleAfter(bundle: JobBundle, event: JobEvent): JobBundle {
+  switch (event.kind) {
+    case 'reading':
+      return bundle.readings.some((r) => r.id === event.reading.id)
+        ? bundle
+        : { ...bundle, readings: [...bundle.readings, event.reading] };
+    case 'strike':
+      return {
+        ...bundle,
+        readings: bundle.readings.map((r) => (r.id === event.readingId ? { ...r, struck: event.struck } : r)),
+      };
+    case 'result':
+      return bundle.results.some((r) => r.id === event.result.id)
+        ? bundle
+        : { ...bundle, results: [...bundle.results, event.result] };
+    case 'photo':
+      return bundle.photos.some((p) => p.id === event.photo.id && p.at === event.photo.at)
+        ? bundle
+        : { ...bundle, photos: [...bundle.photos, event.photo] };
+    default:
+      return bundle;
+  }
+}
+
+interface JobEars {
+  /** A document was stored elsewhere. */
+  readonly onDocument: (kind: DocumentKind, rev: number) => void;
+  readonly onPhoto: (photo: PhotoEntry, face: Face | null) => void;
+  /** Something may have been missed. */
+  readonly onMissed: () => void;
+}
+
+/** Listens to what happens to a job elsewhere: in another window, or from a phone. */
+export function useJobEvents(id: string, ears: JobEars): void {
+  const client = useQueryClient();
   const patch = usePatchBundle(id);
-  const latest = useRef(onPhoto);
-  const add = useRef(patch);
-  useEffect(() => {
-    latest.current = onPhoto;
-    add.current = patch;
-  });
-  useEffect(() => {
-    if (typeof EventSource === 'undefined') return;
-    const source = new EventSource(routes.events(id));
-    source.onmessage = (e: MessageEvent<string>) => {
-      const { photo } = JSON.parse(e.data) as PhotoArrived;
-      if (photo.caption !== FROM_PHONE) return;
-      add.current((b) =>
-        b.photos.some((p) => p.id === photo.id && p.at === photo.at)
-          ? b
-          : { ...b, photos: [...b.photos, photo] },
+  useBenchEvents((heard) => {
+    if (heard.kind === 'missed') {
+      // Evidence is fetched anew; documents are met by the desk, which knows what was changed here.
+      void api.get<JobBundle>(routes.job(id)).then(
+        ({ readings, results, photos }) => patch((b) => ({ ...b, readings, results, photos })),
+        () => undefined,
       );
-      latest.current(photo);
-    };
-    return () => source.close();
-  }, [id]);
+      ears.onMissed();
+      return;
+    }
+    if (heard.kind === 'workshop') void client.invalidateQueries({ queryKey: queryKeys.workshop });
+    if (heard.kind === 'drawer') void client.invalidateQueries({ queryKey: queryKeys.drawer });
+    if (!('jobId' in heard) || heard.jobId !== id) return;
+    if (heard.kind === 'document') ears.onDocument(heard.document, heard.rev);
+    else patch((b) => bundleAfter(b, heard));
+    if (heard.kind === 'photo') ears.onPhoto(heard.photo, heard.face);
+  });
 }

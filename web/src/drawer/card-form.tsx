@@ -2,6 +2,7 @@ import { useEffect, useState } from 'react';
 import type { PartFamily, StockCard, StockSource } from '@zebbit/core';
 import { PART_FAMILIES, partFamilyName, STOCK_SOURCE_WORDS, STOCK_SOURCES } from '@zebbit/core';
 import { BOX, Field, SelectField, TextField } from '../ui/field';
+import { useDraft } from '../ui/use-draft';
 import type { PartLine } from '../workers/matcher';
 import { useMatcher } from './matcher-store';
 import { useFound } from './use-found';
@@ -21,19 +22,18 @@ interface NumberFieldProps {
 
 /** A plain number, or nothing. What cannot be read stays as typed with the reason under it. */
 export function NumberField({ label, value, whole, hint, onNumber }: NumberFieldProps) {
-  const [draft, setDraft] = useState<string | null>(null);
   const [error, setError] = useState<string | null>(null);
-  const commit = (): void => {
-    if (draft === null) return;
-    const said = draft.trim().replace(',', '.');
+  const give = (text: string): boolean => {
+    const said = text.trim().replace(',', '.');
     const n = Number(said);
-    if (said !== '' && (!Number.isFinite(n) || n < 0 || n > 1e5 || (whole && !Number.isInteger(n)))) {
-      setError(`${label} wants a ${whole ? 'whole ' : ''}number from 0 up`);
-      return;
-    }
-    setError(null);
-    setDraft(null);
-    onNumber(said === '' ? null : n);
+    const bad = said !== '' && (!Number.isFinite(n) || n < 0 || n > 1e5 || (whole && !Number.isInteger(n)));
+    setError(bad ? `${label} wants a ${whole ? 'whole ' : ''}number from 0 up` : null);
+    if (!bad) onNumber(said === '' ? null : n);
+    return !bad;
+  };
+  const { text, typed, type, drop } = useDraft(value === null ? '' : String(value), give, false);
+  const commit = (): void => {
+    if (typed && give(text)) drop();
   };
   return (
     <Field label={label} hint={hint} error={error}>
@@ -42,8 +42,8 @@ export function NumberField({ label, value, whole, hint, onNumber }: NumberField
           {...ids}
           inputMode="decimal"
           className={`${BOX} figure`}
-          value={draft ?? (value === null ? '' : String(value))}
-          onChange={(e) => setDraft(e.target.value)}
+          value={text}
+          onChange={(e) => type(e.target.value)}
           onBlur={commit}
           onKeyDown={(e) => {
             if (e.key === 'Enter') commit();

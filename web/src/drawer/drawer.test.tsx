@@ -9,6 +9,7 @@ import { renderPage } from '../testing/render-page';
 const stock = (id: string, count: number, more: Partial<StoredStock> = {}): StoredStock => ({
   ...EMPTY_CARD,
   id,
+  rev: 0,
   name: `port ${id}`,
   place: id,
   removed: false,

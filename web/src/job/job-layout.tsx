@@ -3,20 +3,22 @@ import { Link, Outlet, useLocation, useNavigate, useParams } from 'react-router'
 import { Keyboard, Moon, Redo2, Sun, Undo2 } from 'lucide-react';
 import { useStore } from 'zustand';
 import type { JobBundle } from '@zebbit/contract';
-import { jobView, NEW_WORKSHOP, stationStates, STATIONS, traceReport } from '@zebbit/core';
+import { jobView, NEW_WORKSHOP, stationStates, STATIONS } from '@zebbit/core';
+import { toast } from 'sonner';
 import { useJobBundle, useJobEvents } from '../api/jobs';
 import { useWorkshop } from '../api/workshop';
-import { newSheet } from '../plate/new-sheet';
-import { usePlate } from '../plate/plate-store';
 import { useTheme } from '../app/theme';
 import { useKeys } from '../app/use-keys';
 import { Button, KeyCap } from '../ui/button';
-import { createDesk } from './desk';
-import { JobContext } from './job-context';
+import type { Desk } from '../desk/desk';
+import { createDesk } from '../desk/desk';
+import { DeskContext } from '../desk/desk-context';
+import { useAnswers } from '../desk/use-answers';
+import { ConflictBar } from './conflict-bar';
+import { JobContext } from '../desk/job-context';
 import { KeysDialog } from './keys-dialog';
 import { Ledge } from './ledge';
 import { StationRail } from './station-rail';
-import { useProbe } from './trace/probe-store';
 
 /** Loads the job, then puts it on the desk. */
 export function JobLayout() {
@@ -28,19 +30,22 @@ export function JobLayout() {
 
 function JobFrame({ bundle }: { readonly bundle: JobBundle }) {
   const [desk] = useState(() => createDesk(bundle));
+  return (
+    <DeskContext value={desk}>
+      <DeskFrame bundle={bundle} desk={desk} />
+    </DeskContext>
+  );
+}
+
+function DeskFrame({ bundle, desk }: { readonly bundle: JobBundle; readonly desk: Desk }) {
   const documents = useStore(desk.store, (s) => s.documents);
   const { readings, results } = bundle;
-  const workshop = useWorkshop().data?.workshop ?? NEW_WORKSHOP;
-  const { sureAt } = workshop.record;
-  const optional = useProbe((s) => s.optional);
-  // The belief behind tracing is weighed only when the board or a reading changed, not at every stroke of a key.
-  const traced = useMemo(
-    () => traceReport(documents.board, readings, sureAt, optional),
-    [documents.board, readings, sureAt, optional],
-  );
+  const known = useWorkshop().data?.workshop;
+  const workshop = known ?? NEW_WORKSHOP;
+  const weighed = useAnswers(desk, bundle, known?.record.sureAt ?? null);
   const view = useMemo(
-    () => jobView({ ...documents, readings, results }, workshop, traced),
-    [documents, readings, results, workshop, traced],
+    () => jobView({ ...documents, readings, results }, weighed.answers, workshop),
+    [documents, readings, results, workshop, weighed.answers],
   );
   const states = useMemo(() => stationStates(view), [view]);
   const [keysOpen, setKeysOpen] = useState(false);
@@ -49,8 +54,12 @@ function JobFrame({ bundle }: { readonly bundle: JobBundle }) {
   const { pathname } = useLocation();
 
   useEffect(() => {
-    const close = desk.open();
-    const leave = (): void => void desk.flush(true);
+    const close = desk.open((count) =>
+      toast.success(
+        `${count === 1 ? 'One change' : `${count} changes`} from your last visit ${count === 1 ? 'was' : 'were'} not sent then; sent now`,
+      ),
+    );
+    const leave = (): void => desk.saver.leave();
     window.addEventListener('pagehide', leave);
     return () => {
       window.removeEventListener('pagehide', leave);
@@ -58,12 +67,12 @@ function JobFrame({ bundle }: { readonly bundle: JobBundle }) {
     };
   }, [desk]);
 
-  useJobEvents(bundle.id, (photo) => {
-    const { documents: now, replace } = desk.store.getState();
-    const { face } = usePlate.getState();
-    const count = now.board.faces.filter((f) => f.face === face).length;
-    replace('board', { ...now.board, faces: [...now.board.faces, newSheet(photo, face, count)] });
-    setArrived(`A picture from the phone is on the ${usePlate.getState().face} face`);
+  useJobEvents(bundle.id, {
+    onDocument: (kind, rev) => void desk.saver.heard(kind, rev),
+    onPhoto: (_, face) => {
+      if (face !== null) setArrived(`A picture from the phone is on the ${face} face`);
+    },
+    onMissed: () => void desk.saver.catchUp().catch(() => undefined),
   });
 
   const step = (by: number): void => {
@@ -83,8 +92,8 @@ function JobFrame({ bundle }: { readonly bundle: JobBundle }) {
   });
 
   const job = useMemo(
-    () => ({ bundle, documents, view, desk, edit: desk.store.getState().edit }),
-    [bundle, documents, view, desk],
+    () => ({ bundle, documents, view, desk, weighed, edit: desk.edit }),
+    [bundle, documents, view, desk, weighed],
   );
   const { intake } = documents;
   const about = [
@@ -108,6 +117,7 @@ function JobFrame({ bundle }: { readonly bundle: JobBundle }) {
           <p className="min-w-0 flex-1 truncate px-4 text-ink2">{about}</p>
           <HeaderTools undo={desk.undo} redo={desk.redo} showKeys={() => setKeysOpen(true)} />
         </header>
+        <ConflictBar />
         <div className="flex min-h-0 flex-1 print:block">
           <div className="no-print flex">
             <StationRail jobId={bundle.id} states={states} />

@@ -1,7 +1,7 @@
 import { useStore } from 'zustand';
 import { derivative, faceFrame, FACES, significant } from '@zebbit/core';
 import { Button } from '../ui/button';
-import { useJob } from './job-context';
+import { useJob } from '../desk/job-context';
 import { MeterOnWire } from './meter-on-wire';
 
 const WORDS = { saved: 'All saved', saving: 'Saving…', failed: 'Not saved' } as const;

@@ -1,6 +1,6 @@
 import type { PhotoUse } from '@zebbit/contract';
 import { routes } from '@zebbit/contract';
-import { useJob } from './job-context';
+import { useJob } from '../desk/job-context';
 
 /** The job's photos of one use, small. */
 export function PhotoStrip({ use }: { readonly use: PhotoUse }) {

@@ -3,7 +3,7 @@ import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { NextMove, Station } from '@zebbit/core';
 import { presentStation, STATION_WORDS, stationStates } from '@zebbit/core';
-import { useJob } from './job-context';
+import { useJob } from '../desk/job-context';
 
 /** The right-hand paper: the next move in large type, then what the station adds. */
 export function Slip({ children, label }: { readonly children: ReactNode; readonly label: string }) {

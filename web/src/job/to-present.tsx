@@ -1,6 +1,6 @@
 import { Navigate } from 'react-router';
 import { presentStation } from '@zebbit/core';
-import { useJob } from './job-context';
+import { useJob } from '../desk/job-context';
 
 /** A job opened without a station opens at the one that wants the hand. */
 export function ToPresent() {

@@ -2,8 +2,8 @@ import type { KeyboardEvent, ReactNode } from 'react';
 import type { Board, Face, PinRow } from '@zebbit/core';
 import { PAD_STATE_WORDS, pinPoint } from '@zebbit/core';
 import { PadMark } from './pad-mark';
-import type { Viewport } from './plate-store';
-import { toScreen } from './plate-store';
+import type { Viewport } from '../desk/plate-store';
+import { toScreen } from '../desk/plate-store';
 
 export interface MarksProps {
   readonly board: Board;

@@ -1,6 +1,6 @@
 import type { ProbePoint } from '@zebbit/core';
-import type { ScreenPoint, Viewport } from './plate-store';
-import { toScreen } from './plate-store';
+import type { ScreenPoint, Viewport } from '../desk/plate-store';
+import { toScreen } from '../desk/plate-store';
 
 interface FlagProps {
   readonly at: ScreenPoint;

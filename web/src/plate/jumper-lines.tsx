@@ -1,6 +1,6 @@
 import type { PinPlan, ProbePoint } from '@zebbit/core';
-import type { Viewport } from './plate-store';
-import { toScreen } from './plate-store';
+import type { Viewport } from '../desk/plate-store';
+import { toScreen } from '../desk/plate-store';
 
 interface JumperLinesProps {
   readonly plans: readonly PinPlan[];

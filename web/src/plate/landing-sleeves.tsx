@@ -1,7 +1,7 @@
 import type { PinFunction, PinRowReport, ProbePoint } from '@zebbit/core';
 import { SleeveMark } from '../ui/sleeve';
-import type { Viewport } from './plate-store';
-import { toScreen } from './plate-store';
+import type { Viewport } from '../desk/plate-store';
+import { toScreen } from '../desk/plate-store';
 
 interface LandingSleevesProps {
   readonly pins: readonly PinRowReport[];

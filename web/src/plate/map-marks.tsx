@@ -1,7 +1,7 @@
 import type { AreaKind, Board, BoardArea, BoardLine, Face, GhostHole, Overlay } from '@zebbit/core';
 import { alongLine, compose, fitSimilarity } from '@zebbit/core';
-import type { Viewport } from './plate-store';
-import { toScreen } from './plate-store';
+import type { Viewport } from '../desk/plate-store';
+import { toScreen } from '../desk/plate-store';
 
 export const AREA_WORDS: Readonly<Record<AreaKind, string>> = {
   plane: 'copper plane',

@@ -1,6 +1,6 @@
 import type { ProbePoint } from '@zebbit/core';
-import type { Viewport } from './plate-store';
-import { toScreen } from './plate-store';
+import type { Viewport } from '../desk/plate-store';
+import { toScreen } from '../desk/plate-store';
 
 /** Rings around every point of one net on this face, tied together by a faint thread. */
 export function NetHalo({

@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
-import { useJob } from '../job/job-context';
-import { usePlate } from './plate-store';
+import { useJob } from '../desk/job-context';
+import { usePlate } from '../desk/desk-context';
 
 /** What a station says where a face has no picture. */
 export function NoPicture() {

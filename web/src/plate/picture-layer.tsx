@@ -1,9 +1,9 @@
 import type { Projective } from '@zebbit/core';
 import { compose } from '@zebbit/core';
 import { routes } from '@zebbit/contract';
-import { useJob } from '../job/job-context';
+import { useJob } from '../desk/job-context';
 import { cssMatrix, facePictures, pictureMap, PROVISIONAL } from './picture-map';
-import type { Viewport } from './plate-store';
+import type { Viewport } from '../desk/plate-store';
 
 interface PictureLayerProps {
   readonly face: string;

@@ -1,12 +1,11 @@
 /** @jest-environment node */
 import { describe, expect, it } from '@jest/globals';
 import { EMPTY_BOARD, placeRow, twoClicks } from '@zebbit/core';
-import { makeComponent, makeLeg, makePoint } from '../job/look-over/place';
-import { terminalCount } from '../job/look-over/tool-store';
-import { stateOfKey, withState } from '../job/look-over/chosen-editor';
+import { terminalCount } from '../desk/tool-store';
+import { stateOfKey } from '../job/look-over/chosen-editor';
 import { padSize } from './board-marks';
 import { cssMatrix, pictureExtent, pictureMap } from './picture-map';
-import { fitViewport, fromScreen, toScreen } from './plate-store';
+import { fitViewport, fromScreen, toScreen } from '../desk/plate-store';
 import { barLength } from './scale-bar';
 
 const row = placeRow(EMPTY_BOARD, {
@@ -18,7 +17,6 @@ const row = placeRow(EMPTY_BOARD, {
   count: 12,
   mirrored: false,
 });
-const board = { ...EMPTY_BOARD, rows: [row] };
 
 describe('the viewport', () => {
   it('shows the whole board in the middle', () => {
@@ -56,27 +54,10 @@ describe('the viewport', () => {
   });
 });
 
-describe('placing', () => {
-  it('names parts by their letter, the next free number', () => {
-    const r1 = makeComponent(board, 'resistor', 'top', [
-      { x: 0, y: 0 },
-      { x: 0, y: 1 },
-    ]);
-    const next = { ...board, components: [r1] };
-    expect(makeComponent(next, 'resistor', 'top', []).name).toBe('R2');
-    expect(r1.terminals.map((t) => t.id)).toEqual(['R1.1', 'R1.2']);
-    expect(makePoint(next, 'top', { x: 0, y: 0 }, 'pour').name).toBe('pour');
-    expect(makeLeg(next, 'top', { x: 0, y: 0 }, { x: 0, y: 2 }, 'through-hole')).toMatchObject({
-      at: { x: 0, y: 1 },
-      slot: { lengthMm: 2, directionDeg: 90 },
-    });
-    expect(makeLeg(next, 'top', { x: 1, y: 1 }, { x: 1, y: 1 }, 'surface').slot).toBeNull();
+describe('keys and counts of placing', () => {
+  it('a part has as many terminals as its kind, or as the person says', () => {
     expect(terminalCount('dual-diode')).toBe(3);
     expect(terminalCount('chip')).toBeNull();
-  });
-  it('a state is set on one pad alone', () => {
-    const pin = row.pins[3]?.id ?? '';
-    expect(withState(board, [pin], 'torn').rows[0]?.pins.filter((p) => p.state === 'torn')).toHaveLength(1);
   });
   it('keys 1 to 9 are states, others are not', () => {
     expect(stateOfKey('1')).toBe('sound');

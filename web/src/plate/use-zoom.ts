@@ -3,8 +3,9 @@ import type { RefObject } from 'react';
 import { select } from 'd3-selection';
 import type { ZoomBehavior } from 'd3-zoom';
 import { zoom, zoomIdentity } from 'd3-zoom';
-import type { Viewport } from './plate-store';
-import { fitViewport, usePlate } from './plate-store';
+import type { Viewport } from '../desk/plate-store';
+import { fitViewport } from '../desk/plate-store';
+import { useDesk, usePlate } from '../desk/desk-context';
 
 interface Size {
   readonly width: number;
@@ -29,8 +30,9 @@ export function useZoom(
   fitKey: string,
 ): ZoomTools {
   const behaviour = useRef<ZoomBehavior<HTMLElement, unknown> | null>(null);
-  const drawn = useRef<Viewport>(usePlate.getState().viewport);
-  const { setViewport } = usePlate.getState();
+  const { plate } = useDesk();
+  const drawn = useRef<Viewport>(plate.getState().viewport);
+  const { setViewport } = plate.getState();
   const viewport = usePlate((s) => s.viewport);
 
   useLayoutEffect(() => {
@@ -59,14 +61,14 @@ export function useZoom(
       })
       .on('end', (event: { transform: Viewport }) => {
         const { k, x, y } = event.transform;
-        const now = usePlate.getState().viewport;
+        const now = plate.getState().viewport;
         if (now.k !== k || now.x !== x || now.y !== y) setViewport({ k, x, y });
         else select(stage.current).style('transform', null);
       });
     behaviour.current = z;
     select(element).call(z).on('dblclick.zoom', null);
     return () => void select(element).on('.zoom', null);
-  }, [frame, stage, setViewport]);
+  }, [frame, stage, setViewport, plate]);
 
   const show = (v: Viewport): void => {
     const element = frame.current;
@@ -74,9 +76,9 @@ export function useZoom(
     select(element).call((s) => behaviour.current?.transform(s, zoomIdentity.translate(v.x, v.y).scale(v.k)));
   };
   const fit = (): void => {
-    const { keep } = usePlate.getState();
+    const { keep } = plate.getState();
     if (keep && size.width > 0) {
-      usePlate.setState({ keep: null });
+      plate.setState({ keep: null });
       show({ k: keep.k, x: size.width / 2 - keep.at.x * keep.k, y: size.height / 2 - keep.at.y * keep.k });
     } else show(fitViewport(size, board));
   };
@@ -93,17 +95,17 @@ export function useZoom(
     const before = last.current;
     if (size.width > 0) last.current = { key: fitKey, size: { width: size.width, height: size.height } };
     // Another picture is fitted; the same one in another frame keeps its middle and its scale.
-    if (before?.key !== fitKey || usePlate.getState().keep) {
+    if (before?.key !== fitKey || plate.getState().keep) {
       latestFit.current();
       return;
     }
-    const { k, x, y } = usePlate.getState().viewport;
+    const { k, x, y } = plate.getState().viewport;
     latestShow.current({
       k,
       x: x + (size.width - before.size.width) / 2,
       y: y + (size.height - before.size.height) / 2,
     });
-  }, [fitKey, size.width, size.height]);
+  }, [fitKey, size.width, size.height, plate]);
 
   return {
     fit: () => show(fitViewport(size, board)),

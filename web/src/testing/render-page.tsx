@@ -1,5 +1,6 @@
 import { jest } from '@jest/globals';
 import type { ReactNode } from 'react';
+import type { Desk } from '../desk/desk';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { render } from '@testing-library/react';
 import { createMemoryRouter, RouterProvider } from 'react-router';
@@ -36,7 +37,20 @@ jest.unstable_mockModule('../ui/virtual-list', () => ({
     </ul>
   ),
 }));
+const real = await import('../desk/desk');
+let latest: Desk | null = null;
+// The desk that a page makes for its job, for tests that put something on it.
+jest.unstable_mockModule('../desk/desk', () => ({
+  ...real,
+  createDesk: (...given: Parameters<typeof real.createDesk>) => (latest = real.createDesk(...given)),
+}));
 const { pages } = await import('../app/pages');
+
+/** The desk of the job that was opened last. */
+export function deskInHand(): Desk {
+  if (!latest) throw new Error('no job is open');
+  return latest;
+}
 
 /** Shows one page of the application, whole: layout, stations and all. */
 export function renderPage(path: string): { readonly at: () => string } {

@@ -16,6 +16,7 @@ const summary = (name: string, more: Partial<JobSummary> = {}): JobSummary => ({
   updatedAt: '2026-11-20T10:00:00.000Z',
   states: stationStates(view),
   next: nextMove(view),
+  unweighed: false,
   ...more,
 });
 

@@ -12,6 +12,7 @@ import { useKeys } from '../app/use-keys';
 import { Button } from '../ui/button';
 import { Track } from '../ui/track';
 import { NewJob } from './new-job';
+import { useWeighShelf } from './use-weigh-shelf';
 
 const TONE: Readonly<Record<NextMove['tone'], string>> = {
   move: 'text-ink',
@@ -23,6 +24,7 @@ const TONE: Readonly<Record<NextMove['tone'], string>> = {
 /** Home: every job with its station and its next move. */
 export function Tonight() {
   const jobs = useJobs();
+  useWeighShelf(jobs.data);
   const toggle = useTheme((t) => t.toggle);
   const [asking, setAsking] = useState(false);
   useKeys({ n: toggle, N: toggle, '+': () => setAsking(true) });

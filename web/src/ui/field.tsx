@@ -1,7 +1,8 @@
 import type { ReactNode } from 'react';
-import { useEffect, useId, useRef, useState } from 'react';
+import { useId, useState } from 'react';
 import type { BenchKind } from '@zebbit/core';
 import { parseBench } from '@zebbit/core';
+import { useDraft } from './use-draft';
 
 /** How every box that is typed into looks. */
 export const BOX =
@@ -60,28 +61,6 @@ interface TextFieldProps extends Labelled {
   readonly placeholder?: string;
 }
 
-/** Commits what was typed after a pause, on Enter and on leaving; undo steps are whole phrases, not letters. */
-function useDraft(
-  value: string,
-  commit: (text: string) => void,
-): [string, (text: string) => void, () => void] {
-  const [draft, setDraft] = useState<string | null>(null);
-  const latest = useRef(commit);
-  useEffect(() => {
-    latest.current = commit;
-  });
-  useEffect(() => {
-    if (draft === null || draft === value) return;
-    const timer = setTimeout(() => latest.current(draft), 400);
-    return () => clearTimeout(timer);
-  }, [draft, value]);
-  const leave = (): void => {
-    if (draft !== null && draft !== value) commit(draft);
-    setDraft(null);
-  };
-  return [draft ?? value, setDraft, leave];
-}
-
 export function TextField({
   label,
   hint,
@@ -91,7 +70,7 @@ export function TextField({
   lines = 1,
   placeholder,
 }: TextFieldProps) {
-  const [text, setText, leave] = useDraft(value, onCommit);
+  const { text, type, leave } = useDraft(value, onCommit);
   return (
     <Field label={label} hint={hint}>
       {(ids) =>
@@ -103,7 +82,7 @@ export function TextField({
             maxLength={limit}
             value={text}
             placeholder={placeholder}
-            onChange={(e) => setText(e.target.value)}
+            onChange={(e) => type(e.target.value)}
             onBlur={leave}
           />
         ) : (
@@ -113,7 +92,7 @@ export function TextField({
             maxLength={limit}
             value={text}
             placeholder={placeholder}
-            onChange={(e) => setText(e.target.value)}
+            onChange={(e) => type(e.target.value)}
             onBlur={leave}
             onKeyDown={(e) => {
               if (e.key === 'Enter') leave();
@@ -136,24 +115,22 @@ interface FigureFieldProps extends Labelled {
 
 /** A figure in bench notation. What cannot be read stays as typed, with the reason under it. */
 export function FigureField({ label, hint, kind, shown, onFigure, onClear }: FigureFieldProps) {
-  const [draft, setDraft] = useState<string | null>(null);
   const [error, setError] = useState<string | null>(null);
-  const commit = (): void => {
-    if (draft === null) return;
-    if (draft.trim() === '' && onClear) {
-      setDraft(null);
+  /** Whether it was a figure, or rightly nothing. */
+  const give = (text: string): boolean => {
+    if (text.trim() === '' && onClear) {
       setError(null);
       onClear();
-      return;
+      return true;
     }
-    const figure = parseBench(draft, kind);
-    if (!figure.ok) {
-      setError(`${label}: ${figure.message}`);
-      return;
-    }
-    setDraft(null);
-    setError(null);
-    onFigure(figure.value);
+    const figure = parseBench(text, kind);
+    setError(figure.ok ? null : `${label}: ${figure.message}`);
+    if (figure.ok) onFigure(figure.value);
+    return figure.ok;
+  };
+  const { text, typed, type, drop } = useDraft(shown, give, false);
+  const commit = (): void => {
+    if (typed && give(text)) drop();
   };
   return (
     <Field label={label} hint={hint} error={error}>
@@ -161,13 +138,13 @@ export function FigureField({ label, hint, kind, shown, onFigure, onClear }: Fig
         <input
           {...ids}
           className={`${BOX} figure`}
-          value={draft ?? shown}
-          onChange={(e) => setDraft(e.target.value)}
+          value={text}
+          onChange={(e) => type(e.target.value)}
           onBlur={commit}
           onKeyDown={(e) => {
             if (e.key === 'Enter') commit();
             if (e.key === 'Escape') {
-              setDraft(null);
+              drop();
               setError(null);
             }
           }}

@@ -1,29 +1,5 @@
-import type {
-  Board,
-  DoubtfulReading,
-  ProbeOrder,
-  Reading,
-  TargetBelief,
-  TraceBelief,
-  TraceScene,
-} from '@zebbit/core';
-import {
-  targetBelief,
-  targetName,
-  traceAdvice,
-  traceBelief,
-  traceContext,
-  traceScene,
-  traceTargets,
-  USUAL_WISH,
-} from '@zebbit/core';
-
-/** What the Trace page shows of the belief: plain data, so that it travels from a worker. */
-export interface Advice {
-  readonly order: ProbeOrder | null;
-  readonly targets: readonly TargetBelief[];
-  readonly doubtful: readonly DoubtfulReading[];
-}
+import type { Board, Reading, TraceAnswers, TraceScene } from '@zebbit/core';
+import { readingsStamp, targetName, traceContext, traceScene, USUAL_WISH, weighTrace } from '@zebbit/core';
 
 export interface AdviceWish {
   readonly sureAt: number;
@@ -39,53 +15,51 @@ export interface SureHistory {
 }
 
 export interface Adviser {
-  readonly advise: (board: Board, readings: readonly Reading[], wish: AdviceWish) => Promise<Advice>;
-  readonly history: (board: Board, readings: readonly Reading[]) => Promise<SureHistory>;
+  readonly weigh: (board: Board, readings: readonly Reading[], wish: AdviceWish) => Promise<TraceAnswers>;
+  readonly history: (board: Board, readings: readonly Reading[], wish: AdviceWish) => Promise<SureHistory>;
 }
 
-/** The likeliest answer of each group of pins. */
-function sureness(belief: TraceBelief): number[] {
-  return traceTargets(belief).map((t) => {
-    const { landings, nowhere } = targetBelief(belief, t, USUAL_WISH.sureAt, 1);
-    return Math.max(landings[0]?.p ?? 0, nowhere);
-  });
+interface Known {
+  readonly key: string;
+  readonly scene: TraceScene;
+  /** What was weighed of this board, by readings and wish. */
+  readonly past: Map<string, TraceAnswers>;
 }
 
 /** The computing behind the Trace page; keeps what it worked out of a board while the board stays the same. */
 export function createAdviser(): Adviser {
-  let known: {
-    readonly key: string;
-    readonly scene: TraceScene;
-    readonly past: Map<string, number[]>;
-  } | null = null;
-  const laid = (board: Board): NonNullable<typeof known> => {
+  let known: Known | null = null;
+  const laid = (board: Board): Known => {
     const key = JSON.stringify(board);
     if (known?.key !== key)
       known = { key, scene: traceScene(traceContext(board, []), USUAL_WISH.slipRate), past: new Map() };
     return known;
   };
+  const weighed = (board: Board, readings: readonly Reading[], wish: AdviceWish): TraceAnswers => {
+    const { scene, past } = laid(board);
+    const key = `${readingsStamp(readings)}|${JSON.stringify(wish)}`;
+    const answers =
+      past.get(key) ?? weighTrace(board, readings, { ...wish, skipped: new Set(wish.skipped) }, scene);
+    past.set(key, answers);
+    return answers;
+  };
   return {
-    advise: (board, readings, { sureAt, skipped, optional }) => {
-      const { order, targets, doubtful } = traceAdvice(
-        traceContext(board, readings),
-        { sureAt, optional, skipped: new Set(skipped) },
-        laid(board).scene,
-      );
-      return Promise.resolve({ order, targets, doubtful });
-    },
-    history: (board, readings) => {
-      const { scene, past } = laid(board);
+    weigh: (board, readings, wish) => Promise.resolve(weighed(board, readings, wish)),
+    history: (board, readings, wish) => {
       const standing = readings.filter((r) => !r.struck);
-      const now = traceBelief(traceContext(board, standing), undefined, scene);
-      const names = traceTargets(now).map((t) => targetName(t.functions));
-      const rows = [...Array(standing.length + 1).keys()].map((n) => {
-        const upTo = standing.slice(0, n);
-        const key = upTo.map((r) => r.id).join();
-        const row = past.get(key) ?? sureness(traceBelief(traceContext(board, upTo), undefined, scene));
-        past.set(key, row);
-        return row;
+      // The answer of now and those of before, most of which are still known.
+      const steps = standing.map((_, n) =>
+        n + 1 === standing.length
+          ? weighed(board, readings, wish)
+          : weighed(board, standing.slice(0, n + 1), wish),
+      );
+      const targets = steps.at(-1)?.believed ?? [];
+      return Promise.resolve({
+        names: targets.map((t) => targetName(t.target.functions)),
+        chances: targets.map((_, k) =>
+          steps.map(({ believed }) => Math.max(believed[k]?.landings[0]?.p ?? 0, believed[k]?.nowhere ?? 0)),
+        ),
       });
-      return Promise.resolve({ names, chances: names.map((_, k) => rows.map((row) => row[k] ?? 0)) });
     },
   };
 }

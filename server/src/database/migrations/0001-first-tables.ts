@@ -1,5 +1,6 @@
-import type { QueryInterface } from 'sequelize';
+import type { QueryInterface, Transaction } from 'sequelize';
 import { DataTypes } from 'sequelize';
+import { indexOnce } from './index-once';
 
 const ofJob = {
   type: DataTypes.STRING,
@@ -14,48 +15,68 @@ const maybeNumber = { type: DataTypes.DOUBLE, allowNull: true } as const;
 
 export const firstTables = {
   name: '0001-first-tables',
-  async up(db: QueryInterface): Promise<void> {
+  async up(db: QueryInterface, transaction: Transaction): Promise<void> {
     const date = { type: DataTypes.DATE, allowNull: false } as const;
-    await db.createTable('jobs', {
-      id: { type: DataTypes.STRING, primaryKey: true },
-      createdAt: date,
-      updatedAt: date,
-    });
-    await db.createTable('documents', {
-      jobId: { ...ofJob, primaryKey: true },
-      kind: { ...text, primaryKey: true },
-      rev: whole,
-      body: { type: DataTypes.JSON, allowNull: false },
-    });
-    await db.createTable('readings', {
-      id: serial,
-      jobId: ofJob,
-      at: text,
-      red: text,
-      black: text,
-      mode: text,
-      shown: text,
-      value: maybeNumber,
-      struck: { type: DataTypes.BOOLEAN, allowNull: false, defaultValue: false },
-    });
-    await db.createTable('results', {
-      id: serial,
-      jobId: ofJob,
-      at: text,
-      key: text,
-      shown: text,
-      value: maybeNumber,
-    });
-    await db.createTable('photos', {
-      id: serial,
-      jobId: ofJob,
-      hash: text,
-      use: text,
-      caption: text,
-      widthPx: whole,
-      heightPx: whole,
-      at: text,
-    });
-    for (const table of ['readings', 'results', 'photos']) await db.addIndex(table, ['jobId']);
+    await db.createTable(
+      'jobs',
+      {
+        id: { type: DataTypes.STRING, primaryKey: true },
+        createdAt: date,
+        updatedAt: date,
+      },
+      { transaction },
+    );
+    await db.createTable(
+      'documents',
+      {
+        jobId: { ...ofJob, primaryKey: true },
+        kind: { ...text, primaryKey: true },
+        rev: whole,
+        body: { type: DataTypes.JSON, allowNull: false },
+      },
+      { transaction },
+    );
+    await db.createTable(
+      'readings',
+      {
+        id: serial,
+        jobId: ofJob,
+        at: text,
+        red: text,
+        black: text,
+        mode: text,
+        shown: text,
+        value: maybeNumber,
+        struck: { type: DataTypes.BOOLEAN, allowNull: false, defaultValue: false },
+      },
+      { transaction },
+    );
+    await db.createTable(
+      'results',
+      {
+        id: serial,
+        jobId: ofJob,
+        at: text,
+        key: text,
+        shown: text,
+        value: maybeNumber,
+      },
+      { transaction },
+    );
+    await db.createTable(
+      'photos',
+      {
+        id: serial,
+        jobId: ofJob,
+        hash: text,
+        use: text,
+        caption: text,
+        widthPx: whole,
+        heightPx: whole,
+        at: text,
+      },
+      { transaction },
+    );
+    for (const table of ['readings', 'results', 'photos']) await indexOnce(db, table, 'jobId', transaction);
   },
 };

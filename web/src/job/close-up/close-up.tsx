@@ -4,7 +4,7 @@ import { closeUpLeft, finalChecks, stationMove } from '@zebbit/core';
 import { FigureField, TextField } from '../../ui/field';
 import { PhotoPicker } from '../../ui/photo-picker';
 import { Tick } from '../../ui/tick';
-import { useJob } from '../job-context';
+import { useJob } from '../../desk/job-context';
 import { PhotoStrip } from '../photo-strip';
 import { Slip, SlipMove, SlipPart } from '../slip';
 import { Card, Paper } from '../work-sheet';

@@ -4,7 +4,7 @@ import type { Choice, ClosingStep } from '@zebbit/core';
 import { closingChoices, closingOrder } from '@zebbit/core';
 import { Button } from '../../ui/button';
 import { Tick } from '../../ui/tick';
-import { useJob } from '../job-context';
+import { useJob } from '../../desk/job-context';
 import { Card } from '../work-sheet';
 
 /** The closing steps in an order that works; any other that works is open too. The test stands where it belongs. */

@@ -5,7 +5,7 @@ import { Link } from 'react-router';
 import { routes } from '@zebbit/contract';
 import { PAD_STATE_WORDS, printWire, REPAIR_WORDS, wireList } from '@zebbit/core';
 import { Button } from '../../ui/button';
-import { useJob } from '../job-context';
+import { useJob } from '../../desk/job-context';
 import { resultWords } from '../prove/prove';
 import { readingWords } from '../trace/reading-list';
 

@@ -3,7 +3,7 @@ import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { closingOrder, openedDaysAgo } from '@zebbit/core';
 import { routes } from '@zebbit/contract';
 import { Button } from '../../ui/button';
-import { useJob } from '../job-context';
+import { useJob } from '../../desk/job-context';
 import { Card } from '../work-sheet';
 
 function daysWords(days: number): string {

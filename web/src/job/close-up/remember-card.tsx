@@ -3,7 +3,7 @@ import type { FaultSite } from '@zebbit/core';
 import { useKeepCard, useModelCard } from '../../api/workshop';
 import { Button } from '../../ui/button';
 import { SelectField, TextField } from '../../ui/field';
-import { useJob } from '../job-context';
+import { useJob } from '../../desk/job-context';
 import { SITE_OPTIONS } from '../words';
 import { Card } from '../work-sheet';
 

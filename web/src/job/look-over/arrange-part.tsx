@@ -3,16 +3,15 @@ import type { BoardArea, BoardLine } from '@zebbit/core';
 import { alignThings, copyThings, lineLengthMm, removeThings, toggleLock, turnThings } from '@zebbit/core';
 import { Button } from '../../ui/button';
 import { TextField } from '../../ui/field';
-import { useJob } from '../job-context';
+import { useJob } from '../../desk/job-context';
 import { SlipPart } from '../slip';
-import { useTool } from './tool-store';
+import { useTool } from '../../desk/desk-context';
 
 /** What can be done with what is chosen together. */
 export function Arrange({ whole }: { readonly whole: boolean }) {
-  const { documents, desk } = useJob();
+  const { documents, edit } = useJob();
   const { picked, choose } = useTool();
   const { board } = documents;
-  const put = desk.store.getState().replace;
   const locked = picked.length > 0 && picked.every((id) => board.locked.includes(id));
   return (
     <div className="flex flex-wrap gap-2">
@@ -20,7 +19,7 @@ export function Arrange({ whole }: { readonly whole: boolean }) {
         className="!min-h-9"
         hotkey=","
         disabled={locked}
-        onClick={() => put('board', turnThings(board, picked, -5))}
+        onClick={() => edit('board', () => turnThings(board, picked, -5))}
       >
         turn left
       </Button>
@@ -28,7 +27,7 @@ export function Arrange({ whole }: { readonly whole: boolean }) {
         className="!min-h-9"
         hotkey="."
         disabled={locked}
-        onClick={() => put('board', turnThings(board, picked, 5))}
+        onClick={() => edit('board', () => turnThings(board, picked, 5))}
       >
         turn right
       </Button>
@@ -37,7 +36,7 @@ export function Arrange({ whole }: { readonly whole: boolean }) {
         hotkey="D"
         onClick={() => {
           const copied = copyThings(board, picked, 1, 1);
-          put('board', copied.board);
+          edit('board', () => copied.board);
           choose(copied.ids[0] ?? null, copied.ids);
         }}
       >
@@ -48,14 +47,14 @@ export function Arrange({ whole }: { readonly whole: boolean }) {
           <Button
             className="!min-h-9"
             hotkey="H"
-            onClick={() => put('board', alignThings(board, picked, 'y'))}
+            onClick={() => edit('board', () => alignThings(board, picked, 'y'))}
           >
             level
           </Button>
           <Button
             className="!min-h-9"
             hotkey="V"
-            onClick={() => put('board', alignThings(board, picked, 'x'))}
+            onClick={() => edit('board', () => alignThings(board, picked, 'x'))}
           >
             upright
           </Button>
@@ -65,7 +64,7 @@ export function Arrange({ whole }: { readonly whole: boolean }) {
         className="!min-h-9"
         hotkey="O"
         aria-pressed={locked}
-        onClick={() => put('board', toggleLock(board, picked))}
+        onClick={() => edit('board', () => toggleLock(board, picked))}
       >
         {locked ? 'unlock' : 'lock'}
       </Button>
@@ -76,7 +75,7 @@ export function Arrange({ whole }: { readonly whole: boolean }) {
         hotkey="Del"
         disabled={locked}
         onClick={() => {
-          put('board', removeThings(board, picked));
+          edit('board', () => removeThings(board, picked));
           choose(null);
         }}
       >

@@ -1,28 +1,18 @@
-import type { Board, Component, Leg, PadState, PinFunction } from '@zebbit/core';
+import type { Component, Leg, PadState, PinFunction } from '@zebbit/core';
 import { PAD_STATE_WORDS, PAD_STATES, PIN_FUNCTIONS, printFarads, printOhms } from '@zebbit/core';
 import { KeyCap } from '../../ui/button';
 import { FigureField, SelectField, TextField } from '../../ui/field';
 import { Tick } from '../../ui/tick';
-import { useJob } from '../job-context';
+import { useJob } from '../../desk/job-context';
 import { SlipPart } from '../slip';
 import { Arrange, Several, ShapeFields } from './arrange-part';
-import { useTool } from './tool-store';
+import { useTool } from '../../desk/desk-context';
 
 const STATES = PAD_STATES.slice(1);
 
 /** The keys 1 to 9 stand for the first nine states. */
 export function stateOfKey(key: string): PadState | undefined {
   return /^[1-9]$/u.test(key) ? STATES[Number(key) - 1] : undefined;
-}
-
-/** The board with the pads of those pins and legs in a state. */
-export function withState(board: Board, ids: readonly string[], state: PadState): Board {
-  const mine = (id: string): boolean => ids.includes(id);
-  return {
-    ...board,
-    rows: board.rows.map((r) => ({ ...r, pins: r.pins.map((p) => (mine(p.id) ? { ...p, state } : p)) })),
-    legs: board.legs.map((l) => (mine(l.id) ? { ...l, state } : l)),
-  };
 }
 
 function StateKeys({

@@ -4,21 +4,22 @@ import {
   boardCsv,
   boardFootprint,
   boardSvg,
+  editOverlay,
   footprintPaths,
   freshId,
   readKicadFootprint,
   SHEET,
   sheetShapes,
   sheetSvg,
+  withoutOverlay,
   writeKicadFootprint,
 } from '@zebbit/core';
-import { usePlate } from '../../plate/plate-store';
 import { Button } from '../../ui/button';
 import { saveFile } from '../../ui/save-file';
-import { useJob } from '../job-context';
+import { useJob } from '../../desk/job-context';
 import { SlipPart } from '../slip';
 import { readSvgPaths } from './svg-paths';
-import { useTool } from './tool-store';
+import { usePlate, useTool } from '../../desk/desk-context';
 
 const POINTS_PER_MM = 72 / 25.4;
 
@@ -49,7 +50,7 @@ const MOST = 5_000_000;
 
 /** The board out in open formats, drawings in as overlays, the sheet to print. */
 export function ExchangePart() {
-  const { documents, desk } = useJob();
+  const { documents, edit } = useJob();
   const { take } = useTool();
   const face = usePlate((s) => s.face);
   const input = useRef<HTMLInputElement>(null);
@@ -110,7 +111,7 @@ export function ExchangePart() {
       to: drawing.from,
       shown: false,
     };
-    desk.store.getState().replace('board', { ...board, overlays: [...board.overlays, overlay] });
+    edit('board', () => ({ ...board, overlays: [...board.overlays, overlay] }));
     take({ kind: 'overlay', id, to: [] });
     setFault(`Now click where it lies: ${drawing.words}.`);
   };
@@ -169,12 +170,7 @@ export function ExchangePart() {
                   type="checkbox"
                   className="size-5 accent-copper"
                   checked={o.shown}
-                  onChange={() =>
-                    desk.store.getState().replace('board', {
-                      ...board,
-                      overlays: board.overlays.map((x) => (x === o ? { ...o, shown: !o.shown } : x)),
-                    })
-                  }
+                  onChange={() => edit('board', () => editOverlay(board, o.id, { shown: !o.shown }))}
                 />
                 <span className="truncate">{o.name}</span>
               </label>
@@ -188,11 +184,7 @@ export function ExchangePart() {
               <Button
                 tone="quiet"
                 className="!min-h-8"
-                onClick={() =>
-                  desk.store
-                    .getState()
-                    .replace('board', { ...board, overlays: board.overlays.filter((x) => x !== o) })
-                }
+                onClick={() => edit('board', () => withoutOverlay(board, o.id))}
               >
                 Take away
               </Button>

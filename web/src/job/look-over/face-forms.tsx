@@ -1,13 +1,12 @@
-import { PAIR_OFF_MM, readFrame } from '@zebbit/core';
-import { usePlate } from '../../plate/plate-store';
+import { editPicture, PAIR_OFF_MM, readFrame, withoutFacePair } from '@zebbit/core';
 import { Button } from '../../ui/button';
-import { useJob } from '../job-context';
-import type { Tool } from './tool-store';
-import { useTool } from './tool-store';
+import { useJob } from '../../desk/job-context';
+import type { Tool } from '../../desk/tool-store';
+import { usePlate, useTool } from '../../desk/desk-context';
 
 /** Landmarks that lay a close-up on the overview of its face. */
 export function LayForm({ tool }: { readonly tool: Extract<Tool, { kind: 'lay' }> }) {
-  const { documents, desk } = useJob();
+  const { documents, edit } = useJob();
   const { take } = useTool();
   const { showOnly } = usePlate();
   const points = tool.here.map((mm, i) => ({ at: tool.there[i] ?? { x: 0, y: 0 }, mm }));
@@ -34,13 +33,9 @@ export function LayForm({ tool }: { readonly tool: Extract<Tool, { kind: 'lay' }
         tone="main"
         disabled={!verdict?.ok}
         onClick={() => {
-          const { board } = documents;
-          desk.store.getState().replace('board', {
-            ...board,
-            faces: board.faces.map((f, i) =>
-              i === tool.index ? { ...f, measure: { kind: 'landmarks' as const, points } } : f,
-            ),
-          });
+          edit('board', () =>
+            editPicture(documents.board, tool.index, { measure: { kind: 'landmarks', points } }),
+          );
           take({ kind: 'none' });
           showOnly(null);
         }}
@@ -53,7 +48,7 @@ export function LayForm({ tool }: { readonly tool: Extract<Tool, { kind: 'lay' }
 
 /** Pairs that lay the bottom face on the top face, with what each is off by. */
 export function PairForm({ tool }: { readonly tool: Extract<Tool, { kind: 'pair' }> }) {
-  const { documents, desk, view } = useJob();
+  const { documents, view, edit } = useJob();
   const { register } = view.trace;
   const { facePairs } = documents.board;
   const face = usePlate((s) => s.face);
@@ -78,11 +73,7 @@ export function PairForm({ tool }: { readonly tool: Extract<Tool, { kind: 'pair'
               <Button
                 tone="quiet"
                 className="!min-h-8"
-                onClick={() =>
-                  desk.store
-                    .getState()
-                    .replace('board', { ...documents.board, facePairs: facePairs.filter((_, k) => k !== i) })
-                }
+                onClick={() => edit('board', () => withoutFacePair(documents.board, i))}
               >
                 Strike
               </Button>

@@ -1,7 +1,7 @@
 import { printMeasured, whatIsLeft } from '@zebbit/core';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
-import { useJob } from '../job-context';
+import { useJob } from '../../desk/job-context';
 import { SlipPart } from '../slip';
 
 /** What the tear has left, measured: Match and Trace start from it too. */

@@ -1,12 +1,10 @@
-import { afterEach, beforeEach, describe, expect, it } from '@jest/globals';
+import { describe, expect, it } from '@jest/globals';
 import { act, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { Board, FootprintProposal } from '@zebbit/core';
 import { fakeServer } from '../../testing/fake-server';
-import { renderPage } from '../../testing/render-page';
+import { deskInHand, renderPage } from '../../testing/render-page';
 import { SAMPLE, sampleBoard } from '../../testing/sample-job';
-import { usePlate } from '../../plate/plate-store';
-import { useTool } from './tool-store';
 
 const part = (name: string | RegExp): HTMLElement => screen.getByRole('region', { name });
 const mark = (name: string | RegExp): HTMLElement =>
@@ -22,21 +20,6 @@ async function pick(name: string | RegExp, more = false): Promise<void> {
   fireEvent.keyDown(mark(name), { key: 'Enter', shiftKey: more });
   await Promise.resolve();
 }
-
-beforeEach(() => {
-  useTool.setState({
-    tool: { kind: 'none' },
-    chosen: null,
-    picked: [],
-    proposal: null,
-    refused: new Set(),
-    errors: false,
-  });
-  usePlate.setState({ face: 'top', only: null, crosshair: null, keep: null });
-});
-afterEach(() => {
-  useTool.setState({ proposal: null });
-});
 
 describe('what is chosen', () => {
   it('several together are locked, kept from being taken away, and unlocked', async () => {
@@ -97,7 +80,7 @@ describe('what is chosen', () => {
     await pick('track 1');
     expect(part('track 1')).toHaveTextContent('5.0 mm long');
     await userEvent.click(screen.getByRole('button', { name: 'Crack in it' }));
-    act(() => usePlate.getState().setCrosshair({ x: 3, y: 1 }));
+    act(() => deskInHand().plate.getState().setCrosshair({ x: 3, y: 1 }));
     fireEvent.keyDown(screen.getByRole('group', { name: /^Board, top face/ }), { key: 'Enter' });
     expect(
       await within(screen.getByRole('main')).findByRole('button', { name: 'track 1, cracked' }),
@@ -136,7 +119,7 @@ describe('what the picture was read to show', () => {
   };
   it('is offered with its figures; what is unticked is not placed', async () => {
     await open();
-    act(() => useTool.getState().propose({ face: 'top', found }));
+    act(() => deskInHand().tool.getState().propose({ face: 'top', found }));
     expect(part('Seen in the picture')).toHaveTextContent('Row of 3 pads, 1 torn');
     expect(part('Seen in the picture')).toHaveTextContent('pitch 1.00 ± 0.01 mm');
     await userEvent.click(screen.getByRole('checkbox', { name: /Peg hole/ }));
@@ -147,7 +130,7 @@ describe('what the picture was read to show', () => {
   });
   it('is refused whole without a trace', async () => {
     await open();
-    act(() => useTool.getState().propose({ face: 'top', found }));
+    act(() => deskInHand().tool.getState().propose({ face: 'top', found }));
     await userEvent.click(screen.getByRole('button', { name: 'Refuse all' }));
     expect(within(screen.getByRole('main')).getAllByRole('button', { name: /^pin / })).toHaveLength(5);
   });

@@ -10,16 +10,16 @@ import {
   thingOf,
   toggleLock,
   turnThings,
+  withPadState,
 } from '@zebbit/core';
 import { useKeys } from '../../app/use-keys';
 import { pictureMap } from '../../plate/picture-map';
 import { Plate } from '../../plate/plate';
-import { usePlate } from '../../plate/plate-store';
 import { Button } from '../../ui/button';
 import { Sleeve } from '../../ui/sleeve';
-import { useJob } from '../job-context';
+import { useJob } from '../../desk/job-context';
 import { Slip, SlipMove, SlipPart } from '../slip';
-import { ChosenEditor, stateOfKey, withState } from './chosen-editor';
+import { ChosenEditor, stateOfKey } from './chosen-editor';
 import { ExchangePart } from './exchange-part';
 import { LayForm, PairForm } from './face-forms';
 import { LeftSummary } from './left-summary';
@@ -28,9 +28,9 @@ import { BoardPhoto, PicturesPart } from './pictures-part';
 import { ProposalForm, ReadForm } from './read-form';
 import { ToolArt } from './tool-art';
 import { ComponentForm, RowForm, ShapeForm, SmallForms } from './tool-forms';
-import type { Tool } from './tool-store';
-import { useTool } from './tool-store';
+import type { Tool } from '../../desk/tool-store';
 import { drawnShape, TOOL_WORDS, usePlacing } from './use-placing';
+import { usePlate, useTool } from '../../desk/desk-context';
 
 const TOOLS: readonly (readonly [string, string, Tool])[] = [
   ['Scale', 'S', { kind: 'scale', index: 0, method: 'length', clicks: [] }],
@@ -51,7 +51,7 @@ const sameTool = (a: Tool, b: Tool): boolean =>
 
 /** What is left on the board, measured. */
 export function LookOver() {
-  const { view, documents, desk } = useJob();
+  const { view, documents, edit } = useJob();
   const { board } = documents;
   const { tool, take, chosen, picked, choose } = useTool();
   const { face, viewport, showOnly } = usePlate();
@@ -60,7 +60,6 @@ export function LookOver() {
   const sheet = board.faces[index];
   const measured = sheet ? pictureMap(sheet).measured : false;
   const together = useMemo(() => new Set(picked), [picked]);
-  const put = desk.store.getState().replace;
 
   useEffect(
     () => () => {
@@ -85,7 +84,7 @@ export function LookOver() {
     take({ kind: 'none' });
   };
   const setState = (id: string, state: PadState): void => {
-    put('board', withState(board, [id], state));
+    edit('board', () => withPadState(board, [id], state));
     const next = view.pins.find((p) => p.pin.pin.state === 'unchecked' && p.pin.id !== id);
     if (next && view.pins.some((p) => p.pin.id === id))
       choose(next.pin.id, [thingOf(board, next.pin.id) ?? '']);
@@ -95,9 +94,8 @@ export function LookOver() {
     if (!state || chosen === null) return;
     // Several chosen: all their pads at once.
     if (picked.length > 1)
-      put(
-        'board',
-        withState(
+      edit('board', () =>
+        withPadState(
           board,
           [
             ...picked,
@@ -109,7 +107,7 @@ export function LookOver() {
     else setState(chosen, state);
   };
   const nudge = (dx: number, dy: number): void => {
-    if (picked.length > 0) put('board', shiftThings(board, picked, dx / viewport.k, dy / viewport.k));
+    if (picked.length > 0) edit('board', () => shiftThings(board, picked, dx / viewport.k, dy / viewport.k));
   };
   const pick = (id: string, more: boolean): void => {
     const thing = thingOf(board, id);
@@ -119,7 +117,7 @@ export function LookOver() {
   const finish = (): void => {
     const shape = drawnShape(board, tool, face);
     if (!shape || (tool.kind !== 'line' && tool.kind !== 'area')) return;
-    put('board', shape.board);
+    edit('board', () => shape.board);
     choose(shape.id, [shape.id]);
     take({ ...tool, points: [] });
   };
@@ -131,19 +129,19 @@ export function LookOver() {
     Delete: () => {
       // What is locked stays, and stays chosen.
       const locked = picked.filter((id) => board.locked.includes(id));
-      put('board', removeThings(board, picked));
+      edit('board', () => removeThings(board, picked));
       choose(locked[0] ?? null, locked);
     },
-    ',': () => put('board', turnThings(board, picked, -5)),
-    '.': () => put('board', turnThings(board, picked, 5)),
+    ',': () => edit('board', () => turnThings(board, picked, -5)),
+    '.': () => edit('board', () => turnThings(board, picked, 5)),
     d: () => {
       const copied = copyThings(board, picked, 1, 1);
-      put('board', copied.board);
+      edit('board', () => copied.board);
       choose(copied.ids[0] ?? null, copied.ids);
     },
-    h: () => put('board', alignThings(board, picked, 'y')),
-    v: () => put('board', alignThings(board, picked, 'x')),
-    o: () => picked.length > 0 && put('board', toggleLock(board, picked)),
+    h: () => edit('board', () => alignThings(board, picked, 'y')),
+    v: () => edit('board', () => alignThings(board, picked, 'x')),
+    o: () => picked.length > 0 && edit('board', () => toggleLock(board, picked)),
     ArrowLeft: () => nudge(-1, 0),
     ArrowRight: () => nudge(1, 0),
     ArrowUp: () => nudge(0, -1),

@@ -2,13 +2,12 @@ import { useState } from 'react';
 import type { FaceSheet, KnownLength, PhotoMeasure } from '@zebbit/core';
 import { fitCircle, readFrame, setMeasure, twoClicks } from '@zebbit/core';
 import { routes } from '@zebbit/contract';
-import { usePlate } from '../../plate/plate-store';
 import { Button } from '../../ui/button';
 import { FigureField, SelectField } from '../../ui/field';
 import { photoTask } from '../../workers/photo-reader';
-import { useJob } from '../job-context';
-import type { MeasureMethod, Tool } from './tool-store';
-import { useTool } from './tool-store';
+import { useJob } from '../../desk/job-context';
+import type { MeasureMethod, Tool } from '../../desk/tool-store';
+import { usePlate, useTool } from '../../desk/desk-context';
 
 type ScaleTool = Extract<Tool, { kind: 'scale' }>;
 
@@ -30,7 +29,7 @@ const KNOWN: readonly (readonly [string, number | null])[] = [
 
 /** Sets the measure of the picture in hand by the method chosen. */
 export function MeasureForm({ tool }: { readonly tool: ScaleTool }) {
-  const { documents, desk } = useJob();
+  const { documents, edit } = useJob();
   const { take } = useTool();
   const { showOnly } = usePlate();
   const [fault, setFault] = useState<string | null>(null);
@@ -43,7 +42,7 @@ export function MeasureForm({ tool }: { readonly tool: ScaleTool }) {
       return;
     }
     setFault(null);
-    desk.store.getState().replace('board', setMeasure(documents.board, tool.index, measure));
+    edit('board', () => setMeasure(documents.board, tool.index, measure));
     take({ kind: 'none' });
     showOnly(null);
   };

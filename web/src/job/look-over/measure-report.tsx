@@ -1,14 +1,13 @@
 import { faceFrame, measureLength, placeErrorMm, printMeasured, setMeasure, toBoard } from '@zebbit/core';
-import { usePlate } from '../../plate/plate-store';
 import { Button } from '../../ui/button';
 import { Tick } from '../../ui/tick';
-import { useJob } from '../job-context';
+import { useJob } from '../../desk/job-context';
 import { cornersOf } from './measure-form';
-import { useTool } from './tool-store';
+import { usePlate, useTool } from '../../desk/desk-context';
 
 /** What the measure of the face's base is worth: residuals, the one that is off, error over the plate. */
 export function MeasureReport() {
-  const { documents, desk } = useJob();
+  const { documents, edit } = useJob();
   const { errors, showErrors } = useTool();
   const { board } = documents;
   const face = usePlate((s) => s.face);
@@ -53,8 +52,7 @@ export function MeasureReport() {
                   tone="quiet"
                   className="!min-h-8"
                   onClick={() =>
-                    desk.store.getState().replace(
-                      'board',
+                    edit('board', () =>
                       setMeasure(board, index, {
                         kind: 'lengths',
                         lengths: measure.lengths.filter((_, k) => k !== i),

@@ -2,14 +2,15 @@ import { Smartphone } from 'lucide-react';
 import { useState } from 'react';
 import QRCode from 'qrcode';
 import type { PhoneLink } from '@zebbit/contract';
+import type { Face } from '@zebbit/core';
 import { routes } from '@zebbit/contract';
 import { api, ApiFailureError } from '../../api/client';
 import { Button } from '../../ui/button';
 import { Dialog } from '../../ui/dialog';
-import { useJob } from '../job-context';
+import { useJob } from '../../desk/job-context';
 
 /** A code that a phone opens once; what it sends lands on the plate by itself. */
-export function PhoneDialog({ face }: { readonly face: string }) {
+export function PhoneDialog({ face }: { readonly face: Face }) {
   const { bundle } = useJob();
   const [shown, setShown] = useState<{
     readonly svg: string;
@@ -25,7 +26,7 @@ export function PhoneDialog({ face }: { readonly face: string }) {
     setShown(null);
     setOpenAt(count);
     try {
-      const link = await api.post<PhoneLink>(routes.phoneLink(bundle.id), {});
+      const link = await api.post<PhoneLink>(routes.phoneLink(bundle.id), { face });
       const [url] = link.urls;
       if (url)
         setShown({

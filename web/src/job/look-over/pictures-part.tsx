@@ -1,19 +1,18 @@
 import { ArrowUpToLine, Trash2 } from 'lucide-react';
-import type { FaceSheet } from '@zebbit/core';
-import { usePlate } from '../../plate/plate-store';
-import { newSheet } from '../../plate/new-sheet';
+import type { Board, FaceSheet } from '@zebbit/core';
+import { addPicture, editPicture, raisePicture, withoutPicture } from '@zebbit/core';
 import { facePictures } from '../../plate/picture-map';
 import { Button } from '../../ui/button';
 import { PhotoPicker } from '../../ui/photo-picker';
 import { PhoneDialog } from './phone-dialog';
-import { useJob } from '../job-context';
+import { useJob } from '../../desk/job-context';
 import { SlipPart } from '../slip';
 import { MeasureReport } from './measure-report';
-import { useTool } from './tool-store';
+import { usePlate, useTool } from '../../desk/desk-context';
 
 /** A picture for this face: its first is the base, more are close-ups to be laid on it. */
 export function BoardPhoto({ first }: { readonly first: boolean }) {
-  const { bundle, desk } = useJob();
+  const { bundle, desk, edit } = useJob();
   const face = usePlate((s) => s.face);
   return (
     <div className={first ? 'rounded-[14px] bg-sheet p-4 text-ink' : ''}>
@@ -27,13 +26,10 @@ export function BoardPhoto({ first }: { readonly first: boolean }) {
         use="board"
         label={first ? `Photo of the ${face} face` : 'Another picture of this face'}
         caption={`board, ${face}`}
-        onStored={(photo) => {
-          const { board } = desk.store.getState().documents;
-          const count = board.faces.filter((f) => f.face === face).length;
-          desk.store
-            .getState()
-            .replace('board', { ...board, faces: [...board.faces, newSheet(photo, face, count)] });
-        }}
+        onStored={(photo) =>
+          // On the board as it is by then: an upload takes a while.
+          edit('board', (now) => addPicture(now as Board, { ...photo, photoId: photo.id }, face))
+        }
       />
       <PhoneDialog face={face} />
     </div>
@@ -42,12 +38,9 @@ export function BoardPhoto({ first }: { readonly first: boolean }) {
 
 /** The pictures of the face: which is the base, which are laid on it, how strongly each shows. */
 export function PicturesPart() {
-  const { documents, desk } = useJob();
+  const { documents, edit } = useJob();
   const change = (index: number, part: Partial<FaceSheet>): void =>
-    desk.store.getState().replace('board', {
-      ...documents.board,
-      faces: documents.board.faces.map((f, i) => (i === index ? { ...f, ...part } : f)),
-    });
+    edit('board', () => editPicture(documents.board, index, part));
   const { take } = useTool();
   const { face, showOnly } = usePlate();
   const pictures = facePictures(documents.board, face);
@@ -106,10 +99,7 @@ export function PicturesPart() {
                   className="!min-h-9"
                   aria-label={`${sheet.name} on top of the others`}
                   icon={<ArrowUpToLine aria-hidden className="size-4" />}
-                  onClick={() => {
-                    const rest = documents.board.faces.filter((_, i) => i !== index);
-                    desk.store.getState().replace('board', { ...documents.board, faces: [...rest, sheet] });
-                  }}
+                  onClick={() => edit('board', () => raisePicture(documents.board, index))}
                 />
               )}
               <Button
@@ -117,12 +107,7 @@ export function PicturesPart() {
                 className="!min-h-9"
                 aria-label={`Take ${sheet.name} off the plate`}
                 icon={<Trash2 aria-hidden className="size-4" />}
-                onClick={() =>
-                  desk.store.getState().replace('board', {
-                    ...documents.board,
-                    faces: documents.board.faces.filter((_, i) => i !== index),
-                  })
-                }
+                onClick={() => edit('board', () => withoutPicture(documents.board, index))}
               />
             </div>
           </li>

@@ -3,14 +3,13 @@ import type { ReadingStage } from '@zebbit/core';
 import { placeProposal, readFrame, toPhoto } from '@zebbit/core';
 import { routes } from '@zebbit/contract';
 import * as Comlink from 'comlink';
-import { usePlate } from '../../plate/plate-store';
 import { Button } from '../../ui/button';
 import { Tick } from '../../ui/tick';
 import { photoTask } from '../../workers/photo-reader';
 import type { PhotoTask } from '../../workers/photo-reader';
-import { useJob } from '../job-context';
-import type { Tool } from './tool-store';
-import { useTool } from './tool-store';
+import { useJob } from '../../desk/job-context';
+import type { Tool } from '../../desk/tool-store';
+import { usePlate, useTool } from '../../desk/desk-context';
 
 const STAGES: readonly ReadingStage[] = ['laying flat', 'evening the lamp', 'finding metal', 'fitting rows'];
 
@@ -131,7 +130,7 @@ export function ReadForm({ tool }: { readonly tool: Extract<Tool, { kind: 'read'
 
 /** What was seen, to accept, mend by refusing parts, or refuse whole. */
 export function ProposalForm() {
-  const { documents, desk } = useJob();
+  const { documents, edit } = useJob();
   const { proposal, refused, refuse, propose } = useTool();
   if (!proposal || proposal.found.rows.length + proposal.found.lands.length === 0) return null;
   const { rows, lands } = proposal.found;
@@ -166,9 +165,7 @@ export function ProposalForm() {
           tone="main"
           disabled={kept === 0}
           onClick={() => {
-            desk.store
-              .getState()
-              .replace('board', placeProposal(documents.board, proposal.face, proposal.found, refused));
+            edit('board', () => placeProposal(documents.board, proposal.face, proposal.found, refused));
             propose(null);
           }}
         >

@@ -10,11 +10,11 @@ import {
   toBoard,
 } from '@zebbit/core';
 import { PROVISIONAL_MM_PER_PX } from '../../plate/picture-map';
-import type { Viewport } from '../../plate/plate-store';
-import { toScreen, usePlate } from '../../plate/plate-store';
-import { useJob } from '../job-context';
-import type { Tool } from './tool-store';
-import { useTool } from './tool-store';
+import type { Viewport } from '../../desk/plate-store';
+import { toScreen } from '../../desk/plate-store';
+import { useJob } from '../../desk/job-context';
+import type { Tool } from '../../desk/tool-store';
+import { usePlate, useTool } from '../../desk/desk-context';
 
 const there = (points: readonly { x: number; y: number }[]): BoardPoint[] =>
   points.map((p) => ({ x: p.x * PROVISIONAL_MM_PER_PX, y: p.y * PROVISIONAL_MM_PER_PX }));

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import type { AreaKind, BoardPoint, Face, LineKind } from '@zebbit/core';
 import {
+  addComponent,
   CLICK_ERROR_PX,
   distanceMm,
   FAMILIES,
@@ -13,16 +14,15 @@ import {
   significant,
 } from '@zebbit/core';
 import { AREA_WORDS } from '../../plate/map-marks';
-import { usePlate } from '../../plate/plate-store';
 import { Button } from '../../ui/button';
 import { FigureField, SelectField } from '../../ui/field';
 import { Tick } from '../../ui/tick';
-import { useJob } from '../job-context';
+import { useJob } from '../../desk/job-context';
 import { COMPONENT_OPTIONS, ROLE_OPTIONS } from '../words';
-import { makeComponent } from './place';
-import type { Tool } from './tool-store';
-import { terminalCount, useTool } from './tool-store';
+import type { Tool } from '../../desk/tool-store';
+import { terminalCount } from '../../desk/tool-store';
 import { drawnShape } from './use-placing';
+import { usePlate, useTool } from '../../desk/desk-context';
 
 /** Which way a row runs, from its first pad to its last, degrees; and the pitch that these two clicks give. */
 function readRow(
@@ -35,7 +35,7 @@ function readRow(
 }
 
 export function RowForm({ tool }: { readonly tool: Extract<Tool, { kind: 'row' }> }) {
-  const { documents, desk, view } = useJob();
+  const { documents, view, edit } = useJob();
   const { take, choose } = useTool();
   const { face } = usePlate();
   const { board } = documents;
@@ -74,7 +74,7 @@ export function RowForm({ tool }: { readonly tool: Extract<Tool, { kind: 'row' }
       const over = { x: first.x + second * Math.cos(a), y: first.y + second * Math.sin(a) };
       next = { ...next, rows: [...next.rows, placeRow(next, { ...order, first: over })] };
     }
-    desk.store.getState().replace('board', next);
+    edit('board', () => next);
     choose(id, [next.rows.at(-1)?.id ?? ''].filter(Boolean));
     take({ kind: 'none' });
   };
@@ -136,16 +136,14 @@ export function ComponentForm({
   readonly tool: Extract<Tool, { kind: 'component' }>;
   readonly face: Face;
 }) {
-  const { documents, desk } = useJob();
+  const { documents, edit } = useJob();
   const { take, choose } = useTool();
   const wanted = terminalCount(tool.part);
   const packages = packagesFor(tool.part);
   const finish = (): void => {
-    const part = makeComponent(documents.board, tool.part, face, tool.terminals);
-    desk.store
-      .getState()
-      .replace('board', { ...documents.board, components: [...documents.board.components, part] });
-    choose(part.terminals[0]?.id ?? null, [part.id]);
+    const { board, id, component } = addComponent(documents.board, face, tool.part, tool.terminals);
+    edit('board', () => board);
+    choose(component.terminals[0]?.id ?? null, [id]);
     take({ ...tool, terminals: [] });
   };
   return (
@@ -196,7 +194,7 @@ export function ShapeForm({
   readonly tool: Extract<Tool, { kind: 'line' | 'area' }>;
   readonly face: Face;
 }) {
-  const { documents, desk } = useJob();
+  const { documents, edit } = useJob();
   const { take, choose } = useTool();
   const shape = drawnShape(documents.board, tool, face);
   return (
@@ -229,7 +227,7 @@ export function ShapeForm({
           disabled={!shape}
           onClick={() => {
             if (!shape) return;
-            desk.store.getState().replace('board', shape.board);
+            edit('board', () => shape.board);
             choose(shape.id, [shape.id]);
             take({ ...tool, points: [] });
           }}

@@ -1,11 +1,22 @@
-import type { Board, BoardPoint, Face, PhotoPoint } from '@zebbit/core';
-import { freshId, nearestOnLine, PACKAGES, placedTerminals, snapPlace } from '@zebbit/core';
+import type { Board, BoardPoint, Face, PhotoPoint, Placed } from '@zebbit/core';
+import {
+  addArea,
+  addComponent,
+  addFacePair,
+  addLeg,
+  addLine,
+  addPoint,
+  addScar,
+  editOverlay,
+  PACKAGES,
+  placedTerminals,
+  snapPlace,
+} from '@zebbit/core';
 import { PROVISIONAL_MM_PER_PX } from '../../plate/picture-map';
-import { usePlate } from '../../plate/plate-store';
-import { useJob } from '../job-context';
-import { makeComponent, makeLeg, makePoint } from './place';
-import type { Tool } from './tool-store';
-import { terminalCount, useTool } from './tool-store';
+import { useJob } from '../../desk/job-context';
+import type { Tool } from '../../desk/tool-store';
+import { terminalCount } from '../../desk/tool-store';
+import { useDesk, useTool } from '../../desk/desk-context';
 
 export const TOOL_WORDS: Readonly<Record<Tool['kind'], string>> = {
   none: '',
@@ -32,17 +43,18 @@ const inPhoto = (at: BoardPoint): PhotoPoint => ({
 
 /** What a click on the plate does with the tool in the hand; `undefined` with empty hands. */
 export function usePlacing(): ((at: BoardPoint, face: Face) => void) | undefined {
-  const { documents, desk } = useJob();
+  const { documents, edit } = useJob();
+  const { plate } = useDesk();
   const { tool, take, choose } = useTool();
   const { board } = documents;
   if (tool.kind === 'none') return undefined;
 
-  const put = (next: Board, id: string, thing = id): void => {
-    desk.store.getState().replace('board', next);
-    choose(id, [thing]);
+  const put = ({ board: next, id }: Placed, chosen = id): void => {
+    edit('board', () => next);
+    choose(chosen, [id]);
   };
   return (clicked, face) => {
-    const { viewport, showOnly, showFace } = usePlate.getState();
+    const { viewport, showOnly, showFace } = plate.getState();
     // A click within a few pixels of something placed means that thing.
     const at = ['scale', 'lay', 'measure', 'read'].includes(tool.kind)
       ? clicked
@@ -74,7 +86,7 @@ export function usePlacing(): ((at: BoardPoint, face: Face) => void) | undefined
           return;
         }
         const pair = face === 'top' ? { top: at, bottom: first.at } : { top: first.at, bottom: at };
-        desk.store.getState().replace('board', { ...board, facePairs: [...board.facePairs, pair] });
+        edit('board', () => addFacePair(board, pair));
         take({ kind: 'pair', first: null });
         return;
       }
@@ -92,14 +104,12 @@ export function usePlacing(): ((at: BoardPoint, face: Face) => void) | undefined
           take({ ...tool, from: at });
           return;
         }
-        const leg = makeLeg(board, face, tool.from, at, tool.fixing);
-        put({ ...board, legs: [...board.legs, leg] }, leg.id);
+        put(addLeg(board, face, tool.from, at, tool.fixing));
         take({ ...tool, from: null });
         return;
       }
       case 'point': {
-        const point = makePoint(board, face, at, tool.role);
-        put({ ...board, points: [...board.points, point] }, point.id);
+        put(addPoint(board, face, at, tool.role));
         return;
       }
       case 'component': {
@@ -110,8 +120,8 @@ export function usePlacing(): ((at: BoardPoint, face: Face) => void) | undefined
           take({ ...tool, terminals });
           return;
         }
-        const part = { ...makeComponent(board, tool.part, face, terminals), package: tool.package };
-        put({ ...board, components: [...board.components, part] }, part.terminals[0]?.id ?? part.id, part.id);
+        const placed = addComponent(board, face, tool.part, terminals, tool.package);
+        put(placed, placed.component.terminals[0]?.id);
         take({ ...tool, terminals: [] });
         return;
       }
@@ -120,14 +130,7 @@ export function usePlacing(): ((at: BoardPoint, face: Face) => void) | undefined
         take({ ...tool, points: [...tool.points, at] });
         return;
       case 'scar': {
-        const line = board.lines.find((l) => l.id === tool.lineId);
-        if (!line) return;
-        const { atMm } = nearestOnLine(line.points, at);
-        const scar = { atMm, kind: tool.scar, lengthMm: tool.scar === 'torn' ? 1 : 0 };
-        put(
-          { ...board, lines: board.lines.map((l) => (l === line ? { ...l, scars: [...l.scars, scar] } : l)) },
-          line.id,
-        );
+        put({ board: addScar(board, tool.lineId, at, tool.scar), id: tool.lineId });
         take({ kind: 'none' });
         return;
       }
@@ -138,10 +141,7 @@ export function usePlacing(): ((at: BoardPoint, face: Face) => void) | undefined
           take({ ...tool, to });
           return;
         }
-        desk.store.getState().replace('board', {
-          ...board,
-          overlays: board.overlays.map((o) => (o.id === tool.id ? { ...o, to: [a, b], shown: true } : o)),
-        });
+        edit('board', () => editOverlay(board, tool.id, { to: [a, b], shown: true }));
         take({ kind: 'none' });
       }
     }
@@ -149,32 +149,8 @@ export function usePlacing(): ((at: BoardPoint, face: Face) => void) | undefined
 }
 
 /** The board with the line or area that the hand has drawn; `null` while it has too few corners. */
-export function drawnShape(
-  board: Board,
-  tool: Tool,
-  face: Face,
-): { readonly board: Board; readonly id: string } | null {
-  if (tool.kind === 'line' && tool.points.length >= 2) {
-    const id = freshId(board, tool.line === 'edge' ? 'edge' : 'track');
-    const line = {
-      id,
-      name: id.replace(/(\d+)$/u, ' $1'),
-      kind: tool.line,
-      face,
-      points: tool.points,
-      scars: [],
-    };
-    return { board: { ...board, lines: [...board.lines, line] }, id };
-  }
-  if (tool.kind === 'area' && tool.points.length >= 3) {
-    const id = freshId(board, 'area');
-    return {
-      board: {
-        ...board,
-        areas: [...board.areas, { id, name: tool.area, kind: tool.area, face, points: tool.points }],
-      },
-      id,
-    };
-  }
+export function drawnShape(board: Board, tool: Tool, face: Face): Placed | null {
+  if (tool.kind === 'line' && tool.points.length >= 2) return addLine(board, face, tool.line, tool.points);
+  if (tool.kind === 'area' && tool.points.length >= 3) return addArea(board, face, tool.area, tool.points);
   return null;
 }

@@ -2,7 +2,7 @@ import type { AroundPort } from '@zebbit/core';
 import { printLength } from '@zebbit/core';
 import { ChipsOne } from '../../ui/chips';
 import { FigureField } from '../../ui/field';
-import { useJob } from '../job-context';
+import { useJob } from '../../desk/job-context';
 import { SlipPart } from '../slip';
 
 /** What stands around the port: the case and the way the old one lay. It rules out what would sit upside down or behind the case. */

@@ -10,7 +10,7 @@ import {
 } from '@zebbit/core';
 import { Button } from '../../ui/button';
 import { saveFile } from '../../ui/save-file';
-import { useJob } from '../job-context';
+import { useJob } from '../../desk/job-context';
 import { SlipPart } from '../slip';
 
 /** When no known part goes: what to look for in a shop, and what else can be done. */

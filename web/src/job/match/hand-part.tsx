@@ -1,7 +1,7 @@
 import { matchList } from '@zebbit/core';
 import { TextField } from '../../ui/field';
 import { Tick } from '../../ui/tick';
-import { useJob } from '../job-context';
+import { useJob } from '../../desk/job-context';
 import { SlipPart } from '../slip';
 
 /** The part in words, and the comparison by hand for one that is in no library. */

@@ -1,7 +1,7 @@
 import type { MatchCandidate, ObservedPattern, Oblong, XY } from '@zebbit/core';
 import { project } from '@zebbit/core';
-import type { Viewport } from '../../plate/plate-store';
-import { toScreen } from '../../plate/plate-store';
+import type { Viewport } from '../../desk/plate-store';
+import { toScreen } from '../../desk/plate-store';
 
 /** Residuals are drawn this many times as long as they are. */
 export const ARROW_TIMES = 5;

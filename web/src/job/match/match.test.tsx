@@ -103,6 +103,7 @@ describe('match', () => {
     const stock = {
       ...EMPTY_CARD,
       id: 's1',
+      rev: 0,
       name: 'sevens',
       partId: 'own-7',
       place: 'A4',

@@ -4,7 +4,7 @@ import type { DimensionAnswer, MeasureNext, MeasureProposal } from '@zebbit/core
 import { DIMENSION_WORDS, sayDimension } from '@zebbit/core';
 import { Button } from '../../ui/button';
 import { FigureField } from '../../ui/field';
-import { useJob } from '../job-context';
+import { useJob } from '../../desk/job-context';
 import { SlipPart } from '../slip';
 import { sayChance } from './verdict-mark';
 

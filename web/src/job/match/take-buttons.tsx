@@ -5,7 +5,7 @@ import type { MatchCandidate } from '@zebbit/core';
 import { stockCount } from '@zebbit/core';
 import { useMoveStock } from '../../api/drawer';
 import { Button } from '../../ui/button';
-import { useJob } from '../job-context';
+import { useJob } from '../../desk/job-context';
 
 interface TakeButtonsProps {
   readonly candidate: MatchCandidate;

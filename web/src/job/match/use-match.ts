@@ -2,7 +2,7 @@ import { useEffect, useMemo, useState } from 'react';
 import type { MatchCandidate, MatchReport, MeasureNext, ObservedPattern } from '@zebbit/core';
 import { observePattern } from '@zebbit/core';
 import { useMatcher } from '../../drawer/matcher-store';
-import { useJob } from '../job-context';
+import { useJob } from '../../desk/job-context';
 
 export interface MatchState {
   readonly pattern: ObservedPattern;

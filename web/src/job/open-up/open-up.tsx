@@ -6,7 +6,7 @@ import { useKeys } from '../../app/use-keys';
 import { Button } from '../../ui/button';
 import { ChipsMany, ChipsOne } from '../../ui/chips';
 import { TextField } from '../../ui/field';
-import { useJob } from '../job-context';
+import { useJob } from '../../desk/job-context';
 import { Slip, SlipMove, SlipPart } from '../slip';
 import { BATTERY_OPTIONS, NEED_OPTIONS, STEP_KEYS } from '../words';
 import { Card, Paper } from '../work-sheet';

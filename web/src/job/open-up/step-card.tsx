@@ -16,7 +16,7 @@ import { ChipsMany } from '../../ui/chips';
 import { FigureField, SelectField, TextField } from '../../ui/field';
 import { PhotoPicker } from '../../ui/photo-picker';
 import { Tick } from '../../ui/tick';
-import { useJob } from '../job-context';
+import { useJob } from '../../desk/job-context';
 import { LATCH_NAMES, NEED_OPTIONS } from '../words';
 import { LatchPicture } from './latch-picture';
 import { WireNotes } from './wire-notes';

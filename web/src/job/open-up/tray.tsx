@@ -15,7 +15,7 @@ import { useSaveWorkshop } from '../../api/workshop';
 import { Button } from '../../ui/button';
 import { Dialog } from '../../ui/dialog';
 import { SelectField } from '../../ui/field';
-import { useJob } from '../job-context';
+import { useJob } from '../../desk/job-context';
 import { Card } from '../work-sheet';
 
 /** A group of screws as it is dragged into the tray. */

@@ -5,7 +5,7 @@ import { printAmps, printOhms, printVolts, stationMove } from '@zebbit/core';
 import { NoPicture } from '../../plate/no-picture';
 import { ProbeFlags } from '../../plate/flags';
 import { Plate } from '../../plate/plate';
-import { useJob } from '../job-context';
+import { useJob } from '../../desk/job-context';
 import { Slip, SlipMove, SlipPart } from '../slip';
 import { ResultEntry } from './result-entry';
 

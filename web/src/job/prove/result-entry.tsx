@@ -5,7 +5,7 @@ import { useAppendResult } from '../../api/jobs';
 import { useKeys } from '../../app/use-keys';
 import { Button } from '../../ui/button';
 import { Field } from '../../ui/field';
-import { useJob } from '../job-context';
+import { useJob } from '../../desk/job-context';
 
 const KINDS = { ohms: 'resistance', volts: 'voltage', amps: 'current' } as const;
 const WORDS = { ohms: 'Ohms, or OL', volts: 'Volts', amps: 'Amps' } as const;
@@ -18,8 +18,8 @@ export function ResultEntry({
   readonly judged: JudgedCheck;
   readonly onKept: () => void;
 }) {
-  const { bundle } = useJob();
-  const append = useAppendResult(bundle.id);
+  const { bundle, weighed } = useJob();
+  const append = useAppendResult(bundle.id, weighed.settle);
   const [text, setText] = useState('');
   const [error, setError] = useState<string | null>(null);
   const input = useRef<HTMLInputElement>(null);

@@ -12,7 +12,7 @@ import {
 } from '@zebbit/core';
 import { FigureField, SelectField } from '../../ui/field';
 import { Tick } from '../../ui/tick';
-import { useJob } from '../job-context';
+import { useJob } from '../../desk/job-context';
 import { SlipPart } from '../slip';
 
 type Change = (part: Partial<PinChoice>) => void;

@@ -6,9 +6,9 @@ import { NoPicture } from '../../plate/no-picture';
 import { Plate } from '../../plate/plate';
 import { FigureField } from '../../ui/field';
 import { Sleeve } from '../../ui/sleeve';
-import { useJob } from '../job-context';
+import { useJob } from '../../desk/job-context';
 import { Slip, SlipMove, SlipPart } from '../slip';
-import { useTool } from '../look-over/tool-store';
+import { useTool } from '../../desk/desk-context';
 import { PinRepairCard } from './pin-repair-card';
 
 const FRESH: Omit<PinChoice, 'pinId'> = {

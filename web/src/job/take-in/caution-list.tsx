@@ -1,6 +1,6 @@
 import { Check, OctagonX, TriangleAlert } from 'lucide-react';
 import { Button } from '../../ui/button';
-import { useJob } from '../job-context';
+import { useJob } from '../../desk/job-context';
 import { SlipPart } from '../slip';
 
 /** Cautions that follow from the answers; a stop is answered before the job goes on. */

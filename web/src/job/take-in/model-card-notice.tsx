@@ -2,11 +2,11 @@ import { format } from 'date-fns';
 import { teardownFromCard } from '@zebbit/core';
 import { useModelCard } from '../../api/workshop';
 import { Button } from '../../ui/button';
-import { useJob } from '../job-context';
+import { useJob } from '../../desk/job-context';
 
 /** You have opened one of these before: what was learned, and its steps to start from. */
 export function ModelCardNotice() {
-  const { documents, desk, edit } = useJob();
+  const { documents, edit } = useJob();
   const { make, model } = documents.intake;
   const { data } = useModelCard(make, model);
   const found = data?.found;
@@ -14,7 +14,7 @@ export function ModelCardNotice() {
   const { card } = found;
   const begun = documents.teardown.steps.length > 0;
   const start = (): void => {
-    desk.store.getState().replace('teardown', teardownFromCard(card));
+    edit('teardown', () => teardownFromCard(card));
     edit('intake', (d) => void (d.traits = [...new Set([...d.traits, ...card.traits])]));
   };
   return (

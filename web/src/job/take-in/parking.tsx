@@ -1,6 +1,6 @@
 import { Button } from '../../ui/button';
 import { TextField } from '../../ui/field';
-import { useJob } from '../job-context';
+import { useJob } from '../../desk/job-context';
 import { SlipPart } from '../slip';
 
 /** A job that cannot go on is parked, with the reason; it is taken up again by a press. */

@@ -4,7 +4,7 @@ import { FAULT_SITES, PSEUDO_JOBS, SITE_SHEETS, sitePriors } from '@zebbit/core'
 import { useSaveWorkshop } from '../../api/workshop';
 import { Button } from '../../ui/button';
 import { Dialog } from '../../ui/dialog';
-import { useJob } from '../job-context';
+import { useJob } from '../../desk/job-context';
 
 type Typed = Record<FaultSite, string>;
 

@@ -3,7 +3,7 @@ import { FAMILIES, printAmps, stationMove } from '@zebbit/core';
 import { ChipsMany, ChipsOne } from '../../ui/chips';
 import { FigureField, SelectField, TextField } from '../../ui/field';
 import { PhotoPicker } from '../../ui/photo-picker';
-import { useJob } from '../job-context';
+import { useJob } from '../../desk/job-context';
 import { Slip, SlipMove } from '../slip';
 import { FAMILY_OPTIONS, HAPPENING_OPTIONS, SYMPTOM_OPTIONS, TRAIT_OPTIONS } from '../words';
 import { Card, Paper } from '../work-sheet';

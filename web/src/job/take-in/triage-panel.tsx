@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { TriangleAlert } from 'lucide-react';
 import { SITE_SHEETS, TRIAGE_CHECKS } from '@zebbit/core';
 import { Button } from '../../ui/button';
-import { useJob } from '../job-context';
+import { useJob } from '../../desk/job-context';
 import { SlipPart } from '../slip';
 import { PriorsDialog } from './priors-dialog';
 

@@ -4,7 +4,7 @@ import { orderQuantity, repairOrReplace } from '@zebbit/core';
 import { BarChart } from '../../ui/bar-chart';
 import { ChipsOne } from '../../ui/chips';
 import { Field } from '../../ui/field';
-import { useJob } from '../job-context';
+import { useJob } from '../../desk/job-context';
 import { Card } from '../work-sheet';
 
 const VERDICTS: Readonly<Record<WorthVerdict, string>> = {

@@ -1,16 +1,15 @@
 import { TriangleAlert } from 'lucide-react';
 import { useStrikeReading } from '../../api/jobs';
 import { Button } from '../../ui/button';
-import { useJob } from '../job-context';
+import { useJob } from '../../desk/job-context';
 import { SlipPart } from '../slip';
 import { readingNumber, readingWords } from './reading-list';
-import type { AdviceState } from './use-advice';
 
 /** Readings that do not go together: the set, and which one to take again first. */
-export function DoubtPart({ state }: { readonly state: AdviceState }) {
-  const { bundle, view } = useJob();
+export function DoubtPart() {
+  const { bundle, view, weighed } = useJob();
   const strike = useStrikeReading(bundle.id);
-  const doubtful = state.weighing ? [] : (state.advice?.doubtful ?? []);
+  const doubtful = weighed.weighing ? [] : (weighed.answers?.doubtful ?? []);
   if (doubtful.length === 0) return null;
   const name = (id: string): string => view.trace.byId.get(id)?.label ?? id;
   return (

@@ -4,7 +4,7 @@ import { huntOf, huntReport, looksShorted } from '@zebbit/core';
 import { Button } from '../../ui/button';
 import { FigureField, TextField } from '../../ui/field';
 import { Tick } from '../../ui/tick';
-import { useJob } from '../job-context';
+import { useJob } from '../../desk/job-context';
 import { SlipPart } from '../slip';
 
 const ANSWERS = {

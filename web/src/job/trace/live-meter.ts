@@ -3,7 +3,7 @@ import { useEffect } from 'react';
 import { useQueryClient } from '@tanstack/react-query';
 import { askMeter, useMeterState } from '../../api/instruments';
 import { queryKeys } from '../../api/query-keys';
-import { useJob } from '../job-context';
+import { useJob } from '../../desk/job-context';
 import { useMeter } from './meter-store';
 import { useSerialMeter } from './serial-meter';
 import type { Pair } from './use-pair';

@@ -2,7 +2,7 @@ import { TriangleAlert } from 'lucide-react';
 import type { PinRowReport, ProbePoint } from '@zebbit/core';
 import { functionGroup, PAD_STATE_WORDS } from '@zebbit/core';
 import { Sleeve } from '../../ui/sleeve';
-import { useJob } from '../job-context';
+import { useJob } from '../../desk/job-context';
 import { SlipPart } from '../slip';
 import { readingNumber } from './reading-list';
 

@@ -4,11 +4,12 @@ import { render, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { JobBundle } from '@zebbit/contract';
 import { EMPTY_BOARD, EMPTY_DOCUMENTS, jobView, placeRow } from '@zebbit/core';
-import { createDesk } from '../desk';
-import { JobContext } from '../job-context';
+import { createDesk } from '../../desk/desk';
+import { DeskContext } from '../../desk/desk-context';
+import { useAnswers } from '../../desk/use-answers';
+import { useState } from 'react';
+import { JobContext } from '../../desk/job-context';
 import { ProbeEntry } from './probe-entry';
-import { useProbe } from './probe-store';
-import { useAdvice } from './use-advice';
 import { usePair } from './use-pair';
 
 const row = placeRow(EMPTY_BOARD, {
@@ -48,10 +49,11 @@ const bundle: JobBundle = {
   readings: [],
   results: [],
   photos: [],
+  answers: null,
 };
 
 function Loop() {
-  const pair = usePair(useAdvice());
+  const pair = usePair();
   return (
     <>
       <p>{pair.red ? `${pair.red.id} to ${pair.black?.id ?? ''} on ${pair.mode}` : 'weighing'}</p>
@@ -60,23 +62,32 @@ function Loop() {
   );
 }
 
+const view = jobView({ ...documents, readings: [], results: [] });
+
+/** The job on a desk of its own, weighed as on its pages. */
+function Bench() {
+  const [desk] = useState(() => createDesk(bundle));
+  const weighed = useAnswers(desk, bundle, 0.97);
+  return (
+    <DeskContext value={desk}>
+      <JobContext value={{ bundle, documents, view, desk, weighed, edit: desk.edit }}>
+        <Loop />
+      </JobContext>
+    </DeskContext>
+  );
+}
+
 const sent: unknown[] = [];
 
 beforeEach(() => {
   sent.length = 0;
-  useProbe.getState().follow();
-  useProbe.getState().unskip();
-  global.fetch = jest.fn((_: unknown, init?: RequestInit) => {
-    sent.push(JSON.parse(init?.body as string));
+  global.fetch = jest.fn((url: unknown, init?: RequestInit) => {
+    if (String(url).endsWith('/readings')) sent.push(JSON.parse(init?.body as string));
     return Promise.resolve(new Response(JSON.stringify({ id: '1', at: '' }), { status: 201 }));
   });
-  const desk = createDesk(bundle);
-  const view = jobView({ ...documents, readings: [], results: [] });
   render(
     <QueryClientProvider client={new QueryClient()}>
-      <JobContext value={{ bundle, documents, view, desk, edit: desk.store.getState().edit }}>
-        <Loop />
-      </JobContext>
+      <Bench />
     </QueryClientProvider>,
   );
 });

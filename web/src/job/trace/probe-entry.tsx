@@ -5,9 +5,9 @@ import { parseMeterEntry, probeKey } from '@zebbit/core';
 import { useAppendReading, useStrikeReading } from '../../api/jobs';
 import { useKeys } from '../../app/use-keys';
 import { KeyCap } from '../../ui/button';
-import { useJob } from '../job-context';
+import { useJob } from '../../desk/job-context';
 import { useMeter } from './meter-store';
-import { useProbe } from './probe-store';
+import { useProbe } from '../../desk/desk-context';
 import type { Pair } from './use-pair';
 
 const MODES: readonly MeterMode[] = ['continuity', 'ohms', 'diode', 'volts', 'seen'];

@@ -1,7 +1,7 @@
 import type { MeterMode, MeterShown, Reading } from '@zebbit/core';
 import { printOhms, printVolts } from '@zebbit/core';
 import { useStrikeReading } from '../../api/jobs';
-import { useJob } from '../job-context';
+import { useJob } from '../../desk/job-context';
 import { SlipPart } from '../slip';
 
 /** What a reading showed, in words. */

@@ -1,23 +1,23 @@
 import { useSaveWorkshop } from '../../api/workshop';
 import { LineChart } from '../../ui/line-chart';
 import { Tick } from '../../ui/tick';
-import { useJob } from '../job-context';
+import { useJob } from '../../desk/job-context';
 import { SlipPart } from '../slip';
-import { useProbe } from './probe-store';
+import { useProbe } from '../../desk/desk-context';
 import { useAloud, useLocalVoice } from './read-aloud';
-import type { AdviceState } from './use-advice';
+import { useSureHistory } from './use-sure-history';
 
 const LEVELS = [0.9, 0.95, 0.97, 0.99] as const;
 
 /** How sure it became after each probe, and how sure it has to be. */
-export function SurePart({ state }: { readonly state: AdviceState }) {
+export function SurePart() {
   const { view } = useJob();
+  const history = useSureHistory();
   const save = useSaveWorkshop();
   const { optional, setOptional } = useProbe();
   const voice = useLocalVoice();
   const { on, toggle } = useAloud();
   const { record } = view.workshop;
-  const { history } = state;
   return (
     <SlipPart title="How sure">
       {history && history.names.length > 0 && (history.chances[0]?.length ?? 0) > 1 ? (

@@ -7,7 +7,7 @@ import { ProbeFlags } from '../../plate/flags';
 import { Plate } from '../../plate/plate';
 import { NoPicture } from '../../plate/no-picture';
 import { Button } from '../../ui/button';
-import { useJob } from '../job-context';
+import { useJob } from '../../desk/job-context';
 import { LeftSummary } from '../look-over/left-summary';
 import { Slip, SlipMove } from '../slip';
 import { HuntPart } from './hunt-part';
@@ -15,13 +15,11 @@ import { useLiveMeter } from './live-meter';
 import { DoubtPart } from './doubt-part';
 import { PinTableView } from './pin-table-view';
 import { ProbeEntry } from './probe-entry';
-import { useProbe } from './probe-store';
+import { useProbe } from '../../desk/desk-context';
 import { useReadAloud } from './read-aloud';
 import { ReadingList } from './reading-list';
 import { SurePart } from './sure-part';
 import { Tip } from './tip';
-import type { AdviceState } from './use-advice';
-import { useAdvice } from './use-advice';
 import type { Pair } from './use-pair';
 import { usePair } from './use-pair';
 
@@ -35,9 +33,8 @@ const MODE_SAID = {
 
 /** Where does each pin go: the probe loop. */
 export function Trace() {
-  const { view } = useJob();
-  const state = useAdvice();
-  const pair = usePair(state);
+  const { view, weighed } = useJob();
+  const pair = usePair();
   const { pick } = useProbe();
   useLiveMeter(pair);
   const [chosen, setChosen] = useState<string | null>(null);
@@ -61,15 +58,15 @@ export function Trace() {
         empty={<NoPicture />}
       />
       <Slip label="Trace">
-        {view.battery.open && (pair.red ?? pair.black ?? (state.weighing ? 'weighing' : null)) ? (
-          <ProbeMove pair={pair} state={state} />
+        {view.battery.open && (pair.red ?? pair.black ?? (weighed.weighing ? 'weighing' : null)) ? (
+          <ProbeMove pair={pair} />
         ) : (
           <Gate />
         )}
-        <DoubtPart state={state} />
+        <DoubtPart />
         <PinTableView chosen={chosen} onChoose={setChosen} />
         <HuntPart />
-        <SurePart state={state} />
+        <SurePart />
         <ReadingList />
         <LeftSummary />
       </Slip>
@@ -81,17 +78,7 @@ export function Trace() {
 function Gate() {
   const { view, bundle } = useJob();
   const { skipped, unskip } = useProbe();
-  const open = view.pins.filter((p) => p.status === 'open');
-  const own = stationMove(view, 'trace');
-  // Here it is known that no probe is left that is worth the hand.
-  const move =
-    view.battery.open && open.length > 0 && own.tone === 'move'
-      ? {
-          ...own,
-          title: `No more to ask for ${[...new Set(open.map((p) => p.pin.pin.function))].join(', ')}`,
-          why: 'The likeliest places stand in the table. Add a part near the stub under Look over, or follow the track under the magnifier.',
-        }
-      : own;
+  const move = stationMove(view, 'trace');
   return (
     <SlipMove move={move}>
       {!view.battery.open && move.tone === 'stop' && (
@@ -116,12 +103,12 @@ function Gate() {
   );
 }
 
-function ProbeMove({ pair, state }: { readonly pair: Pair; readonly state: AdviceState }) {
-  const { bundle, view } = useJob();
+function ProbeMove({ pair }: { readonly pair: Pair }) {
+  const { bundle, view, weighed } = useJob();
   const { follow } = useProbe();
   const { red, black, order } = pair;
   const open = view.pins.filter((p) => p.status === 'open').length;
-  const weighing = state.weighing && !red;
+  const weighing = weighed.weighing && !red;
   useReadAloud(
     order ? `${MODE_SAID[order.mode]}. Red on ${order.redLabel}, black on ${order.blackLabel}.` : '',
   );
@@ -151,7 +138,7 @@ function ProbeMove({ pair, state }: { readonly pair: Pair; readonly state: Advic
         </span>
       </h2>
       <p className="my-2 text-ink2">
-        {state.failure ??
+        {weighed.failure ??
           order?.why ??
           (weighing ? 'Weighing what tells most…' : 'Zebbit follows: enter what the meter shows.')}
       </p>

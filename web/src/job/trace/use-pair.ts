@@ -1,7 +1,6 @@
 import type { MeterMode, ProbeOrder, ProbePoint } from '@zebbit/core';
-import { useJob } from '../job-context';
-import { useProbe } from './probe-store';
-import type { AdviceState } from './use-advice';
+import { useJob } from '../../desk/job-context';
+import { useProbe } from '../../desk/desk-context';
 
 export interface Pair {
   readonly red: ProbePoint | undefined;
@@ -12,10 +11,11 @@ export interface Pair {
 }
 
 /** Where the tips go now: the person's own pair, or the proposed one. While the proposal is weighed there is none. */
-export function usePair({ advice, weighing }: AdviceState): Pair {
-  const { view } = useJob();
+export function usePair(): Pair {
+  const { view, weighed } = useJob();
+  const { answers, weighing } = weighed;
   const { red, black, mode, swapped } = useProbe();
-  const order = weighing ? null : (advice?.order ?? null);
+  const order = weighing ? null : (answers?.order ?? null);
   const own = red !== null;
   const find = (id: string | null | undefined): ProbePoint | undefined =>
     id ? view.trace.byId.get(id) : undefined;

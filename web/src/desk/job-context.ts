@@ -1,15 +1,17 @@
 import type { JobBundle } from '@zebbit/contract';
-import type { DocumentKind, JobDocuments, JobView } from '@zebbit/core';
-import type { Draft } from 'immer';
+import type { JobDocuments, JobView } from '@zebbit/core';
 import { createContext, useContext } from 'react';
-import type { Desk } from './desk';
+import type { Desk, Edit } from './desk';
+import type { AnswersState } from './use-answers';
 
 export interface JobOnDesk {
   readonly bundle: JobBundle;
   readonly documents: JobDocuments;
   readonly view: JobView;
   readonly desk: Desk;
-  readonly edit: <K extends DocumentKind>(kind: K, recipe: (draft: Draft<JobDocuments[K]>) => void) => void;
+  /** What was inferred, weighed once a change. */
+  readonly weighed: AnswersState;
+  readonly edit: Edit;
 }
 
 export const JobContext = createContext<JobOnDesk | null>(null);

@@ -1,4 +1,5 @@
-import { create } from 'zustand';
+import { createStore } from 'zustand';
+import type { StoreApi } from 'zustand';
 import type {
   AreaKind,
   BoardPoint,
@@ -49,7 +50,7 @@ export type Tool =
   | { readonly kind: 'read'; readonly from: BoardPoint | null; readonly to: BoardPoint | null }
   | { readonly kind: 'measure'; readonly from: BoardPoint | null; readonly to: BoardPoint | null };
 
-interface ToolState {
+export interface ToolState {
   readonly tool: Tool;
   readonly chosen: string | null;
   /** Things chosen together, by the id of what moves as one; the first leads when aligning. */
@@ -66,24 +67,26 @@ interface ToolState {
   readonly refuse: (key: ProposalKey) => void;
 }
 
-export const useTool = create<ToolState>((set) => ({
-  tool: { kind: 'none' },
-  chosen: null,
-  picked: [],
-  proposal: null,
-  refused: new Set(),
-  errors: false,
-  showErrors: (errors) => set({ errors }),
-  take: (tool) => set({ tool }),
-  choose: (chosen, picked = []) => set({ chosen, picked }),
-  propose: (proposal) => set({ proposal, refused: new Set() }),
-  refuse: (key) =>
-    set(({ refused }) => {
-      const next = new Set(refused);
-      if (!next.delete(key)) next.add(key);
-      return { refused: next };
-    }),
-}));
+/** What the hand does on the plate of one job. */
+export const createToolStore = (): StoreApi<ToolState> =>
+  createStore<ToolState>((set) => ({
+    tool: { kind: 'none' },
+    chosen: null,
+    picked: [],
+    proposal: null,
+    refused: new Set(),
+    errors: false,
+    showErrors: (errors) => set({ errors }),
+    take: (tool) => set({ tool }),
+    choose: (chosen, picked = []) => set({ chosen, picked }),
+    propose: (proposal) => set({ proposal, refused: new Set() }),
+    refuse: (key) =>
+      set(({ refused }) => {
+        const next = new Set(refused);
+        if (!next.delete(key)) next.add(key);
+        return { refused: next };
+      }),
+  }));
 
 /** How many terminals a part of a kind has; `null` where only the person can tell. */
 export function terminalCount(part: Component['kind']): number | null {

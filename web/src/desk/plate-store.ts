@@ -1,4 +1,5 @@
-import { create } from 'zustand';
+import { createStore } from 'zustand';
+import type { StoreApi } from 'zustand';
 import type { BoardPoint, Face } from '@zebbit/core';
 
 /** What is looked at: the face, and how board millimetres lie on the screen (screen = k mm + offset). */
@@ -8,7 +9,7 @@ export interface Viewport {
   readonly y: number;
 }
 
-interface PlateState {
+export interface PlateState {
   readonly face: Face;
   readonly viewport: Viewport;
   /** Where the keyboard's crosshair is, while it is used. */
@@ -23,17 +24,19 @@ interface PlateState {
   readonly setCrosshair: (at: BoardPoint | null) => void;
 }
 
-export const usePlate = create<PlateState>((set) => ({
-  face: 'top',
-  viewport: { k: 20, x: 0, y: 0 },
-  crosshair: null,
-  only: null,
-  keep: null,
-  showFace: (face, keep = null) => set({ face, crosshair: null, only: null, keep }),
-  showOnly: (only) => set({ only, crosshair: null }),
-  setViewport: (viewport) => set({ viewport }),
-  setCrosshair: (crosshair) => set({ crosshair }),
-}));
+/** What is looked at, of one job. */
+export const createPlateStore = (): StoreApi<PlateState> =>
+  createStore<PlateState>((set) => ({
+    face: 'top',
+    viewport: { k: 20, x: 0, y: 0 },
+    crosshair: null,
+    only: null,
+    keep: null,
+    showFace: (face, keep = null) => set({ face, crosshair: null, only: null, keep }),
+    showOnly: (only) => set({ only, crosshair: null }),
+    setViewport: (viewport) => set({ viewport }),
+    setCrosshair: (crosshair) => set({ crosshair }),
+  }));
 
 export interface ScreenPoint {
   readonly x: number;

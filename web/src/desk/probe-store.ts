@@ -1,7 +1,8 @@
-import { create } from 'zustand';
+import { createStore } from 'zustand';
+import type { StoreApi } from 'zustand';
 import type { MeterMode } from '@zebbit/core';
 
-interface ProbeState {
+export interface ProbeState {
   /** The pair the person chose instead of the proposed one. */
   readonly red: string | null;
   readonly black: string | null;
@@ -23,19 +24,21 @@ interface ProbeState {
 
 const FOLLOW = { red: null, black: null, mode: null, swapped: false } as const;
 
-export const useProbe = create<ProbeState>((set) => ({
-  ...FOLLOW,
-  skipped: new Set(),
-  optional: false,
-  setOptional: (optional) => set({ optional }),
-  pick: (id) =>
-    set((s) => {
-      if (s.red !== null && s.black === null && s.red !== id) return { black: id };
-      return { ...FOLLOW, red: id };
-    }),
-  setMode: (mode) => set({ mode }),
-  swap: () => set((s) => ({ swapped: !s.swapped })),
-  skip: (key) => set((s) => ({ ...FOLLOW, skipped: new Set([...s.skipped, key]) })),
-  unskip: () => set({ skipped: new Set() }),
-  follow: () => set(FOLLOW),
-}));
+/** Where the tips go in one job. */
+export const createProbeStore = (): StoreApi<ProbeState> =>
+  createStore<ProbeState>((set) => ({
+    ...FOLLOW,
+    skipped: new Set(),
+    optional: false,
+    setOptional: (optional) => set({ optional }),
+    pick: (id) =>
+      set((s) => {
+        if (s.red !== null && s.black === null && s.red !== id) return { black: id };
+        return { ...FOLLOW, red: id };
+      }),
+    setMode: (mode) => set({ mode }),
+    swap: () => set((s) => ({ swapped: !s.swapped })),
+    skip: (key) => set((s) => ({ ...FOLLOW, skipped: new Set([...s.skipped, key]) })),
+    unskip: () => set({ skipped: new Set() }),
+    follow: () => set(FOLLOW),
+  }));

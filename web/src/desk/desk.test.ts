@@ -3,6 +3,7 @@ import { describe, expect, it } from '@jest/globals';
 import type { JobBundle, SavedDocument } from '@zebbit/contract';
 import { EMPTY_DOCUMENTS } from '@zebbit/core';
 import { ApiFailureError } from '../api/client';
+import type { SaverWire } from './document-saver';
 import { createDesk } from './desk';
 
 const bundle: JobBundle = {
@@ -14,6 +15,7 @@ const bundle: JobBundle = {
   readings: [],
   results: [],
   photos: [],
+  answers: null,
 };
 
 interface Sent {
@@ -35,29 +37,37 @@ function server() {
   return { sent, state, put };
 }
 
+/** A wire with a browser database that forgets. */
+const wire = (put: SaverWire['put'], more: Partial<SaverWire> = {}): SaverWire => ({
+  put,
+  fetch: () => Promise.resolve(bundle),
+  unsent: { put: () => undefined, remove: () => undefined, of: () => Promise.resolve([]) },
+  ...more,
+});
+
 describe('the desk', () => {
   it('saves what changed, whole, from the revision it was made from', async () => {
     const { sent, put } = server();
-    const desk = createDesk(bundle, put);
+    const desk = createDesk(bundle, wire(put));
     const close = desk.open();
-    desk.store.getState().edit('intake', (d) => void (d.owner = 'museum'));
+    desk.edit('intake', (d) => void (d.owner = 'museum'));
     expect(desk.store.getState().save).toBe('saving');
     await desk.flush();
     expect(sent).toEqual([
       { url: '/api/jobs/j1/intake', rev: 3, body: { ...EMPTY_DOCUMENTS.intake, owner: 'museum' } },
     ]);
     expect(desk.store.getState().save).toBe('saved');
-    desk.store.getState().edit('intake', (d) => void (d.make = 'Oriel'));
+    desk.edit('intake', (d) => void (d.make = 'Oriel'));
     await desk.flush();
     expect(sent.at(-1)?.rev).toBe(4);
     close();
   });
   it('takes back and does again, and saves both', async () => {
     const { sent, put } = server();
-    const desk = createDesk(bundle, put);
+    const desk = createDesk(bundle, wire(put));
     const close = desk.open();
-    desk.store.getState().edit('match', (d) => void (d.part = 'A'));
-    desk.store.getState().edit('match', (d) => void (d.part = 'B'));
+    desk.edit('match', (d) => void (d.part = 'A'));
+    desk.edit('match', (d) => void (d.part = 'B'));
     desk.undo();
     expect(desk.store.getState().documents.match.part).toBe('A');
     await desk.flush();
@@ -71,14 +81,14 @@ describe('the desk', () => {
   });
   it('says what was refused, keeps the change, and saves it once the server takes it', async () => {
     const { sent, state, put } = server();
-    const desk = createDesk(bundle, put);
+    const desk = createDesk(bundle, wire(put));
     const close = desk.open();
-    state.refuse = new ApiFailureError({ code: 'stale', message: 'Changed elsewhere' });
-    desk.store.getState().edit('match', (d) => void (d.part = 'A'));
+    state.refuse = new ApiFailureError({ code: 'disk-full', message: 'The disk is full' });
+    desk.edit('match', (d) => void (d.part = 'A'));
     await desk.flush();
     expect(desk.store.getState()).toMatchObject({
       save: 'failed',
-      failure: { code: 'stale' },
+      failure: { code: 'disk-full' },
       documents: { match: { part: 'A' } },
     });
     state.refuse = null;
@@ -89,9 +99,9 @@ describe('the desk', () => {
   });
   it('saves the rest when it is closed', async () => {
     const { sent, put } = server();
-    const desk = createDesk(bundle, put);
+    const desk = createDesk(bundle, wire(put));
     const close = desk.open();
-    desk.store.getState().edit('match', (d) => void (d.part = 'late'));
+    desk.edit('match', (d) => void (d.part = 'late'));
     close();
     await desk.flush();
     expect(sent).toHaveLength(1);

@@ -1,0 +1,138 @@
+import { Inject, Injectable } from '@nestjs/common';
+import { QueryTypes } from 'sequelize';
+import { Sequelize } from 'sequelize-typescript';
+import type { StoredAnswers } from '@zebbit/contract';
+import type { CheckResult, DocumentKind, JobDocuments, JobRecord, Reading, TraceAnswers } from '@zebbit/core';
+import { answersStamp, completeDocuments } from '@zebbit/core';
+
+export interface JobRow {
+  readonly id: string;
+  readonly createdAt: string;
+  readonly updatedAt: string;
+  readonly changes: number;
+}
+
+interface DocumentRow {
+  readonly jobId: string;
+  readonly kind: DocumentKind;
+  readonly rev: number;
+  readonly body: string;
+}
+type ReadingRow = Omit<Reading, 'id' | 'struck'> & {
+  readonly id: number;
+  readonly jobId: string;
+  readonly struck: 0 | 1;
+};
+type ResultRow = Omit<CheckResult, 'id'> & { readonly id: number; readonly jobId: string };
+interface AnswersRow {
+  readonly jobId: string;
+  readonly stamp: string;
+  readonly body: string;
+}
+
+/** A job as stored, with what was weighed of exactly this state; `null` where nothing was. */
+export interface StoredJob {
+  readonly record: JobRecord;
+  readonly revs: Readonly<Partial<Record<DocumentKind, number>>>;
+  readonly answers: StoredAnswers | null;
+}
+
+/** More names in one question than SQLite takes at once are asked in pieces. */
+const ONE_QUESTION = 400;
+
+/** Reads jobs by the hundred: a few questions for all of them, plain rows, no models. */
+@Injectable()
+export class JobRows {
+  constructor(@Inject(Sequelize) private readonly sequelize: Sequelize) {}
+
+  private ask<T extends object>(sql: string, bind: readonly string[] = []): Promise<T[]> {
+    return this.sequelize.query<T>(sql, { type: QueryTypes.SELECT, bind: [...bind], raw: true });
+  }
+
+  /** All jobs, the one touched last first. */
+  list(): Promise<JobRow[]> {
+    return this.ask<JobRow>('SELECT id, createdAt, updatedAt, changes FROM jobs ORDER BY updatedAt DESC, id');
+  }
+
+  /** The jobs of these ids. One whose rows cannot be read comes back as the error, beside the others. */
+  async read(ids: readonly string[], sureAt: number): Promise<Map<string, StoredJob | Error>> {
+    const out = new Map<string, StoredJob | Error>();
+    for (let i = 0; i < ids.length; i += ONE_QUESTION) {
+      const some = ids.slice(i, i + ONE_QUESTION);
+      const marks = some.map((_, k) => `$${k + 1}`).join(', ');
+      const of = <T extends object>(columns: string, table: string, order: string): Promise<T[]> =>
+        this.ask<T>(`SELECT ${columns} FROM ${table} WHERE jobId IN (${marks}) ORDER BY ${order}`, some);
+      const [documents, readings, results, answers] = await Promise.all([
+        of<DocumentRow>('jobId, kind, rev, body', 'documents', 'jobId'),
+        of<ReadingRow>('jobId, id, at, red, black, mode, shown, value, struck', 'readings', 'id'),
+        of<ResultRow>('jobId, id, at, key, shown, value', 'results', 'id'),
+        of<AnswersRow>('jobId, stamp, body', 'answers', 'jobId'),
+      ]);
+      const [docs, read, proved] = [byJob(documents), byJob(readings), byJob(results)];
+      const weighed = new Map(answers.map((a) => [a.jobId, a]));
+      for (const id of some)
+        out.set(
+          id,
+          attempt(() =>
+            stored(docs.get(id) ?? [], read.get(id) ?? [], proved.get(id) ?? [], weighed.get(id), sureAt),
+          ),
+        );
+    }
+    return out;
+  }
+}
+
+function byJob<T extends { readonly jobId: string }>(rows: readonly T[]): Map<string, T[]> {
+  const out = new Map<string, T[]>();
+  for (const row of rows) {
+    const list = out.get(row.jobId);
+    if (list) list.push(row);
+    else out.set(row.jobId, [row]);
+  }
+  return out;
+}
+
+function attempt<T>(work: () => T): T | Error {
+  try {
+    return work();
+  } catch (error) {
+    return error instanceof Error ? error : new Error(String(error));
+  }
+}
+
+export const readingOf = (row: Omit<ReadingRow, 'jobId'>): Reading => ({
+  id: String(row.id),
+  at: row.at,
+  red: row.red,
+  black: row.black,
+  mode: row.mode,
+  shown: row.shown,
+  value: row.value,
+  struck: row.struck === 1,
+});
+
+function stored(
+  documents: readonly DocumentRow[],
+  readingRows: readonly ReadingRow[],
+  resultRows: readonly ResultRow[],
+  weighed: AnswersRow | undefined,
+  sureAt: number,
+): StoredJob {
+  const bodies = Object.fromEntries(documents.map((d) => [d.kind, JSON.parse(d.body) as object]));
+  const revs: Partial<Record<DocumentKind, number>> = Object.fromEntries(
+    documents.map((d) => [d.kind, d.rev]),
+  );
+  const whole: JobDocuments = completeDocuments(bodies);
+  const readings = readingRows.map(readingOf);
+  const results = resultRows.map(({ id, at, key, shown, value }): CheckResult => ({
+    id: String(id),
+    at,
+    key,
+    shown,
+    value,
+  }));
+  const now = answersStamp(revs.board ?? 0, readings, sureAt);
+  const answers =
+    weighed?.stamp === now ? { stamp: now, answers: JSON.parse(weighed.body) as TraceAnswers } : null;
+  return { record: { ...whole, readings, results }, revs, answers };
+}

@@ -1,0 +1,60 @@
+import { useEffect, useRef, useState } from 'react';
+
+/** What is typed is handed on after this pause, ms. */
+const PAUSE_MS = 400;
+
+/**
+ * What is typed into a field before it is handed on: after a pause, on leaving the field, when the field goes away and when the page does.
+ * Undo steps are whole phrases, not letters, and nothing typed is lost.
+ */
+export function useDraft(
+  value: string,
+  commit: (text: string) => void,
+  pauses = true,
+): {
+  readonly text: string;
+  readonly typed: boolean;
+  readonly type: (text: string) => void;
+  /** Hands on what was typed, and goes back to showing the value. */
+  readonly leave: () => void;
+  readonly drop: () => void;
+} {
+  const [draft, setDraft] = useState<string | null>(null);
+  const now = useRef({ draft, value, commit });
+  useEffect(() => {
+    now.current = { draft, value, commit };
+  });
+  const hand = useRef(() => {
+    const { draft: text, value: before, commit: give } = now.current;
+    if (text === null || text === before) return;
+    now.current = { ...now.current, draft: null };
+    give(text);
+  });
+  useEffect(() => {
+    const act = hand.current;
+    // Before the page's own listeners, so that what is handed on here is still saved there.
+    window.addEventListener('pagehide', act, { capture: true });
+    return () => {
+      window.removeEventListener('pagehide', act, { capture: true });
+      act();
+    };
+  }, []);
+  useEffect(() => {
+    if (!pauses || draft === null || draft === value) return;
+    const timer = setTimeout(() => now.current.commit(draft), PAUSE_MS);
+    return () => clearTimeout(timer);
+  }, [pauses, draft, value]);
+  return {
+    text: draft ?? value,
+    typed: draft !== null,
+    type: setDraft,
+    leave: () => {
+      if (draft !== null && draft !== value) commit(draft);
+      setDraft(null);
+    },
+    drop: () => {
+      now.current = { ...now.current, draft: null };
+      setDraft(null);
+    },
+  };
+}
