@@ -28,3 +28,11 @@ export const move = (page: Page): Locator => page.getByRole('region', { name: 'N
 export async function allSaved(page: Page): Promise<void> {
   await expect(page.getByText('All saved')).toBeVisible();
 }
+
+/** Chooses from a list: opens it, and takes the option of that value, or the first whose words go with it. */
+export async function choose(control: Locator, value: string | RegExp): Promise<void> {
+  await control.click();
+  const options = control.page().getByRole('listbox').last();
+  if (typeof value === 'string') await options.locator(`[data-value="${value}"]`).click();
+  else await options.getByRole('option', { name: value }).first().click();
+}

@@ -4,7 +4,7 @@ import type { Page } from '@playwright/test';
 import { expect, test } from '@playwright/test';
 import sharp from 'sharp';
 import { SPEAKER_TOP } from '../demo/scenes/speaker';
-import { allSaved, clickAt, watchErrors } from './bench';
+import { allSaved, clickAt, watchErrors, choose } from './bench';
 import { TestServer } from './server';
 
 /** The plate as an instrument: measuring, marking, reading the picture, drawings in and out, a picture from the phone. */
@@ -27,7 +27,7 @@ async function newBoard(page: Page, name: string): Promise<void> {
   await page.getByLabel('Device').fill(name);
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name })).toBeVisible();
-  await page.getByLabel('Connector').selectOption('micro-b');
+  await choose(page.getByLabel('Connector'), 'micro-b');
   await page.getByRole('link', { name: /Look over/ }).click();
   await page.getByLabel('Photo of the top face', { exact: true }).setInputFiles(PICTURE);
   await expect(page.locator('main img')).toBeVisible();
@@ -135,7 +135,7 @@ test('a picture is measured, read by itself, marked by keyboard and given out', 
       /to the edge \d\.\d+ ± 0\.\d+ mm/,
     );
     await page.keyboard.press('c');
-    await page.getByLabel('Size').selectOption('0805');
+    await choose(page.getByLabel('Size'), '0805');
     await clickAt(page, { x: 14.4, y: 14 }, WIDTH);
     await expect(page.getByRole('button', { name: 'R1 2' })).toBeVisible();
     await page.keyboard.press('Escape');
@@ -172,7 +172,7 @@ test('four corners of the board take the tilt out', async ({ page }) => {
   const errors = watchErrors(page);
   await newBoard(page, 'Tilted');
   await page.keyboard.press('s');
-  await page.getByLabel('Measured by').selectOption('rectangle');
+  await choose(page.getByLabel('Measured by'), 'rectangle');
   const corners = [
     { x: at.x, y: at.y },
     { x: at.x + size[0], y: at.y },
@@ -314,14 +314,14 @@ test('the printed sheet is found by itself, a coin and a grid by clicks', async 
       .setInputFiles({ name: 'sheet.jpg', mimeType: 'image/jpeg', buffer: photo });
     await expect(page.locator('main img')).toBeVisible();
     await page.keyboard.press('s');
-    await page.getByLabel('Measured by').selectOption('sheet');
+    await choose(page.getByLabel('Measured by'), 'sheet');
     await page.getByRole('button', { name: 'Find the marks' }).click();
     await expect(page.getByText(/top 12\.\d px\/mm, tilt out/)).toBeVisible();
   });
 
   await test.step('three clicks on a rim and a diameter', async () => {
     await page.keyboard.press('s');
-    await page.getByLabel('Measured by').selectOption('coin');
+    await choose(page.getByLabel('Measured by'), 'coin');
     for (const degrees of [20, 130, 250]) {
       const a = (degrees * Math.PI) / 180;
       await clickAt(page, { x: 50 + 20 * Math.cos(a), y: 40 + 20 * Math.sin(a) }, 100);
@@ -333,8 +333,8 @@ test('the printed sheet is found by itself, a coin and a grid by clicks', async 
 
   await test.step('a grid of two by two', async () => {
     await page.keyboard.press('s');
-    await page.getByLabel('Measured by').selectOption('grid');
-    await page.getByLabel('Columns').selectOption('2');
+    await choose(page.getByLabel('Measured by'), 'grid');
+    await choose(page.getByLabel('Columns'), '2');
     for (const [x, y] of [
       [20, 20],
       [80, 20],

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import { expect, test } from '@playwright/test';
-import { allSaved, move, watchErrors } from './bench';
+import { allSaved, move, watchErrors, choose } from './bench';
 import { TestServer } from './server';
 
 /** Take in and Open up in full, on jobs of the test's own; then the second one of the same model. */
@@ -31,7 +31,7 @@ test('triage asks one check at a time, skips what cannot be done, and comes to a
   const errors = watchErrors(page);
   await newJob(page, 'Tide clock');
   await page.getByRole('radio', { name: 'Worn loose over time' }).click();
-  await page.getByLabel('Connector').selectOption('type-c-6');
+  await choose(page.getByLabel('Connector'), 'type-c-6');
   await expect(move(page)).toContainText('would point to');
   const first = await move(page).getByRole('heading').innerText();
   await move(page)
@@ -67,7 +67,7 @@ test('triage asks one check at a time, skips what cannot be done, and comes to a
 test('a short holds back every check that would power it', async ({ page }) => {
   await newJob(page, 'Cliff-path lamp');
   await page.getByRole('radio', { name: 'Not known' }).click();
-  await page.getByLabel('Connector').selectOption('micro-b');
+  await choose(page.getByLabel('Connector'), 'micro-b');
   await page.getByRole('button', { name: 'Pulls the charger down' }).click();
   await expect(page.getByText('Do not plug it in again.').first()).toBeVisible();
   await expect(slip(page, 'Where the fault is').getByRole('listitem').first()).toContainText(
@@ -133,7 +133,7 @@ test('the opening graph: keys, paste, tray, one-way steps, test gate, card, and 
   await page.getByLabel('Model').fill('AG-9');
   await page.keyboard.press('Tab');
   await page.getByRole('radio', { name: 'Cable yanked or tripped over' }).click();
-  await page.getByLabel('Connector').selectOption('micro-b');
+  await choose(page.getByLabel('Connector'), 'micro-b');
   await page.getByRole('button', { name: 'Port missing' }).click();
   await page.getByRole('link', { name: 'On to Open up' }).click();
 
@@ -148,7 +148,7 @@ test('the opening graph: keys, paste, tray, one-way steps, test gate, card, and 
   await leave();
   await page.keyboard.press('l');
   await expect(card(3).getByRole('img', { name: /flip-up latch moves/ })).toBeVisible();
-  await card(3).getByLabel('Latch', { exact: true }).selectOption('slide-out');
+  await choose(card(3).getByLabel('Latch', { exact: true }), 'slide-out');
   await expect(card(3).getByRole('img', { name: /slide-out latch moves/ })).toBeVisible();
   await leave();
   await page.keyboard.press('b');
@@ -170,8 +170,8 @@ test('the opening graph: keys, paste, tray, one-way steps, test gate, card, and 
   }, picture);
   await expect(card(4).getByRole('img', { name: 'step 4' })).toBeVisible();
 
-  await card(1).getByLabel('Thread').selectOption('coarse');
-  await card(2).getByLabel('Thread').selectOption('fine');
+  await choose(card(1).getByLabel('Thread'), 'coarse');
+  await choose(card(2).getByLabel('Thread'), 'fine');
   const tray = slip(page, 'Tray');
   await expect(tray.getByText(/look alike/)).toBeVisible();
   const group = tray.getByRole('button', { name: /board/ });

@@ -5,7 +5,7 @@ import { defineConfig } from 'vite';
 export default defineConfig({
   root: import.meta.dirname,
   plugins: [react(), tailwindcss()],
-  build: { outDir: 'dist', emptyOutDir: true, target: 'es2022', chunkSizeWarningLimit: 1500 },
+  build: { outDir: 'dist', emptyOutDir: true, target: 'es2022' },
   worker: { format: 'es' },
   server: {
     host: '127.0.0.1',

@@ -1,48 +1,41 @@
+import type { ComponentType } from 'react';
 import type { RouteObject } from 'react-router';
 import { Navigate } from 'react-router';
-import { Drawer } from '../drawer/drawer';
-import { Labels } from '../drawer/labels';
-import { Library } from '../drawer/library';
-import { CloseUp } from '../job/close-up/close-up';
-import { HandBack } from '../job/close-up/hand-back';
-import { JobLayout } from '../job/job-layout';
-import { LookOver } from '../job/look-over/look-over';
-import { Match } from '../job/match/match';
-import { OpenUp } from '../job/open-up/open-up';
-import { Prove } from '../job/prove/prove';
-import { Rebuild } from '../job/rebuild/rebuild';
-import { TakeIn } from '../job/take-in/take-in';
-import { Trace } from '../job/trace/trace';
-import { ToPresent } from '../job/to-present';
 import { Tonight } from '../tonight/tonight';
 import { RouteError, NotHere } from './route-error';
 
-/** Every page of the application. */
+/** A page that comes when it is first opened. */
+const page =
+  <M, K extends keyof M>(load: () => Promise<M>, name: K) =>
+  async (): Promise<{ Component: ComponentType }> => ({ Component: (await load())[name] as ComponentType });
+
+/** Every page of the application; Home is there at once, the others come when they are opened. */
 export const pages: RouteObject[] = [
   {
     errorElement: <RouteError />,
+    hydrateFallbackElement: <p className="p-8 text-ink2">Fetching the page…</p>,
     children: [
       { index: true, element: <Tonight /> },
       {
         path: 'jobs/:id',
-        element: <JobLayout />,
+        lazy: page(() => import('../job/job-layout'), 'JobLayout'),
         children: [
-          { index: true, element: <ToPresent /> },
-          { path: 'take-in', element: <TakeIn /> },
-          { path: 'open-up', element: <OpenUp /> },
-          { path: 'look-over', element: <LookOver /> },
-          { path: 'trace', element: <Trace /> },
-          { path: 'match', element: <Match /> },
-          { path: 'rebuild', element: <Rebuild /> },
-          { path: 'prove', element: <Prove /> },
-          { path: 'close-up', element: <CloseUp /> },
-          { path: 'hand-back', element: <HandBack /> },
+          { index: true, lazy: page(() => import('../job/to-present'), 'ToPresent') },
+          { path: 'take-in', lazy: page(() => import('../job/take-in/take-in'), 'TakeIn') },
+          { path: 'open-up', lazy: page(() => import('../job/open-up/open-up'), 'OpenUp') },
+          { path: 'look-over', lazy: page(() => import('../job/look-over/look-over'), 'LookOver') },
+          { path: 'trace', lazy: page(() => import('../job/trace/trace'), 'Trace') },
+          { path: 'match', lazy: page(() => import('../job/match/match'), 'Match') },
+          { path: 'rebuild', lazy: page(() => import('../job/rebuild/rebuild'), 'Rebuild') },
+          { path: 'prove', lazy: page(() => import('../job/prove/prove'), 'Prove') },
+          { path: 'close-up', lazy: page(() => import('../job/close-up/close-up'), 'CloseUp') },
+          { path: 'hand-back', lazy: page(() => import('../job/close-up/hand-back'), 'HandBack') },
         ],
       },
-      { path: 'drawer', element: <Drawer /> },
-      { path: 'drawer/labels', element: <Labels /> },
-      { path: 'drawer/:stockId', element: <Drawer /> },
-      { path: 'library', element: <Library /> },
+      { path: 'drawer', lazy: page(() => import('../drawer/drawer'), 'Drawer') },
+      { path: 'drawer/labels', lazy: page(() => import('../drawer/labels'), 'Labels') },
+      { path: 'drawer/:stockId', lazy: page(() => import('../drawer/drawer'), 'Drawer') },
+      { path: 'library', lazy: page(() => import('../drawer/library'), 'Library') },
       { path: 'jobs', element: <Navigate to="/" replace /> },
       { path: '*', element: <NotHere /> },
     ],

@@ -51,7 +51,8 @@ export function createSaver(bundle: JobBundle, wire: SaverWire, desk: SaverDesk)
   const stored: Stored = { ...bundle.documents };
   const revs: Record<DocumentKind, number> = { ...bundle.revs };
   const conflicts = new Map<DocumentKind, Conflict>();
-  let running: Promise<void> | null = null;
+  let busy = false;
+  let running: Promise<void> = Promise.resolve();
 
   const differs = (kind: DocumentKind): boolean => desk.documents()[kind] !== stored[kind];
   const waiting = (): DocumentKind | undefined =>
@@ -116,6 +117,7 @@ export function createSaver(bundle: JobBundle, wire: SaverWire, desk: SaverDesk)
   }
 
   async function run(leaving: boolean): Promise<void> {
+    busy = true;
     try {
       for (let kind = waiting(); kind; kind = waiting()) {
         desk.tell({ save: 'saving' });
@@ -125,20 +127,20 @@ export function createSaver(bundle: JobBundle, wire: SaverWire, desk: SaverDesk)
     } catch (error) {
       desk.tell({ save: 'failed', failure: failureOf(error) });
     } finally {
-      running = null;
+      busy = false;
     }
   }
 
   /** Saves all that waits; what changes meanwhile is saved too. */
   function flush(leaving = false): Promise<void> {
-    running ??= run(leaving);
+    if (!busy) running = run(leaving);
     return running;
   }
 
   /** Leaving: whatever is in flight, what stands here now is sent once more as far as the browser lets a closing page. */
   function leave(): void {
     for (const kind of DOCUMENT_KINDS.filter(differs)) note(kind);
-    if (running === null) void flush(true);
+    if (!busy) void flush(true);
   }
 
   /** Sends what an earlier visit could not; how many documents that were. */
@@ -187,7 +189,7 @@ export function createSaver(bundle: JobBundle, wire: SaverWire, desk: SaverDesk)
     /** Another page stored a newer revision. */
     heard: async (kind: DocumentKind, rev: number): Promise<void> => {
       if (rev <= revs[kind]) return;
-      if (running) await running;
+      await running;
       if (rev > revs[kind]) await catchUp([kind]);
     },
     /** Looks whether anything was missed while nobody listened. */

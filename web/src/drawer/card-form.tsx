@@ -5,6 +5,8 @@ import { BOX, Field, SelectField, TextField } from '../ui/field';
 import { useDraft } from '../ui/use-draft';
 import type { PartLine } from '../workers/matcher';
 import { useMatcher } from './matcher-store';
+import { SearchList } from '../ui/search-list';
+import { PartOfName } from './part-of-name';
 import { useFound } from './use-found';
 
 const FAMILY_CHOICES: readonly (readonly [string, string])[] = [
@@ -162,38 +164,21 @@ export function PartPicker({ partId, onPick }: PartPickerProps) {
       </p>
     );
   return (
-    <div>
-      <Field label="Part of the library" hint="Type some of its name; Match then finds it in the drawer">
-        {(ids) => (
-          <input
-            {...ids}
-            className={BOX}
-            maxLength={80}
-            value={text}
-            onChange={(e) => setText(e.target.value)}
-          />
-        )}
-      </Field>
-      {text.trim() !== '' && (
-        <ul aria-label="Parts of that name" className="scroll-thin max-h-[160px] overflow-y-auto">
-          {found.map((line) => (
-            <li key={line.id}>
-              <button
-                type="button"
-                className="flex min-h-10 w-full items-center gap-3 rounded-[8px] px-2 text-left hover:bg-sunk"
-                onClick={() => {
-                  setText('');
-                  onPick(line);
-                }}
-              >
-                <span className="min-w-0 flex-1 truncate">{line.name}</span>
-                <span className="text-second text-ink2">{partFamilyName(line.family)}</span>
-              </button>
-            </li>
-          ))}
-          {found.length === 0 && <li className="text-second text-ink2">None has that in its name.</li>}
-        </ul>
-      )}
-    </div>
+    <SearchList
+      label="Part of the library"
+      hint="Type some of its name; Match then finds it in the drawer"
+      text={text}
+      onText={setText}
+      found={found}
+      keyOf={(line) => line.id}
+      onPick={(line) => {
+        setText('');
+        onPick(line);
+      }}
+      listLabel="Parts of that name"
+      none="None has that in its name."
+    >
+      {(line) => <PartOfName line={line} />}
+    </SearchList>
   );
 }

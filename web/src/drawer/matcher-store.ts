@@ -1,7 +1,6 @@
 import * as Comlink from 'comlink';
 import { create } from 'zustand';
 import type { Matcher } from '../workers/matcher';
-import { createMatcher } from '../workers/matcher';
 
 interface MatcherState {
   readonly matcher: Matcher | null;
@@ -15,8 +14,8 @@ interface MatcherState {
 }
 
 /** The computing, off the page where the browser has workers. */
-function openMatcher(): Matcher {
-  if (typeof Worker === 'undefined') return createMatcher();
+async function openMatcher(): Promise<Matcher> {
+  if (typeof Worker === 'undefined') return (await import('../workers/matcher')).createMatcher();
   const worker = new Worker(new URL('../workers/match.worker.ts', import.meta.url), { type: 'module' });
   return Comlink.wrap<Matcher>(worker);
 }
@@ -25,7 +24,7 @@ function openMatcher(): Matcher {
 export const useMatcher = create<MatcherState>((set, get) => {
   let loading: Promise<void> | null = null;
   const fetchAll = async (): Promise<void> => {
-    const matcher = get().matcher ?? openMatcher();
+    const matcher = get().matcher ?? (await openMatcher());
     set({ matcher });
     try {
       const count = await matcher.load();

@@ -19,6 +19,7 @@ import { JobContext } from '../desk/job-context';
 import { KeysDialog } from './keys-dialog';
 import { Ledge } from './ledge';
 import { StationRail } from './station-rail';
+import { Tip } from '../ui/tip';
 
 /** Loads the job, then puts it on the desk. */
 export function JobLayout() {
@@ -146,20 +147,22 @@ function HeaderTools({
   const { theme, toggle } = useTheme();
   return (
     <div className="flex items-center gap-1 pr-3">
-      <Button
-        tone="quiet"
-        aria-label="Undo"
-        title="Undo (Ctrl+Z)"
-        onClick={undo}
-        icon={<Undo2 aria-hidden className="size-5" />}
-      />
-      <Button
-        tone="quiet"
-        aria-label="Redo"
-        title="Redo (Ctrl+Y)"
-        onClick={redo}
-        icon={<Redo2 aria-hidden className="size-5" />}
-      />
+      <Tip words="Undo (Ctrl+Z)">
+        <Button
+          tone="quiet"
+          aria-label="Undo"
+          onClick={undo}
+          icon={<Undo2 aria-hidden className="size-5" />}
+        />
+      </Tip>
+      <Tip words="Redo (Ctrl+Y)">
+        <Button
+          tone="quiet"
+          aria-label="Redo"
+          onClick={redo}
+          icon={<Redo2 aria-hidden className="size-5" />}
+        />
+      </Tip>
       <Button tone="quiet" onClick={showKeys} icon={<Keyboard aria-hidden className="size-5" />}>
         keys <KeyCap>?</KeyCap>
       </Button>

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { useConnectMeter, useMeterState } from '../api/instruments';
 import { Button } from '../ui/button';
 import { Dialog } from '../ui/dialog';
-import { BOX, Field } from '../ui/field';
+import { BOX, Field, SelectField } from '../ui/field';
 import { useMeter } from './trace/meter-store';
 import { shownWords } from './trace/reading-list';
 import { BAUD_RATES, useSerialMeter, webSerial } from './trace/serial-meter';
@@ -113,20 +113,12 @@ function MeterDialog({
       )}
       {webSerial() && (
         <div className="mt-5 flex flex-wrap items-end gap-3 border-t border-line pt-4">
-          <label className="flex flex-col gap-1 text-second font-semibold text-ink2">
-            Serial port, one reading a line
-            <select
-              value={baud}
-              onChange={(e) => setBaud(Number(e.target.value))}
-              className="figure min-h-10 rounded-[10px] border border-line bg-sheet px-2 font-normal text-ink"
-            >
-              {BAUD_RATES.map((b) => (
-                <option key={b} value={b}>
-                  {b} baud
-                </option>
-              ))}
-            </select>
-          </label>
+          <SelectField
+            label="Serial port, one reading a line"
+            value={String(baud)}
+            options={BAUD_RATES.map((b) => [String(b), `${b} baud`] as const)}
+            onPick={(b) => setBaud(Number(b))}
+          />
           {serial.line === null ? (
             <Button onClick={() => void serial.connect(baud)}>Choose a port</Button>
           ) : (

@@ -15,6 +15,7 @@ import { usePlate } from '../desk/desk-context';
 import { ScaleBar } from './scale-bar';
 import { useSize } from './use-size';
 import { useZoom } from './use-zoom';
+import { Tip } from '../ui/tip';
 
 const NOTHING: ReadonlySet<string> = new Set();
 
@@ -216,21 +217,21 @@ function PlateTools({ face, showFace, by, fit }: PlateToolsProps) {
         aria-label="Zoom"
         className="absolute bottom-4 left-4 flex overflow-hidden rounded-[11px] border border-line shadow"
       >
-        <button type="button" aria-label="Closer" title="Closer (+)" className={TOOL} onClick={() => by(1.4)}>
-          <Plus aria-hidden className="size-5" />
-        </button>
-        <button
-          type="button"
-          aria-label="Further"
-          title="Further (−)"
-          className={TOOL}
-          onClick={() => by(1 / 1.4)}
-        >
-          <Minus aria-hidden className="size-5" />
-        </button>
-        <button type="button" aria-label="Whole board" title="Whole board (0)" className={TOOL} onClick={fit}>
-          <Maximize2 aria-hidden className="size-5" />
-        </button>
+        <Tip words="Closer (+)">
+          <button type="button" aria-label="Closer" className={TOOL} onClick={() => by(1.4)}>
+            <Plus aria-hidden className="size-5" />
+          </button>
+        </Tip>
+        <Tip words="Further (−)">
+          <button type="button" aria-label="Further" className={TOOL} onClick={() => by(1 / 1.4)}>
+            <Minus aria-hidden className="size-5" />
+          </button>
+        </Tip>
+        <Tip words="Whole board (0)">
+          <button type="button" aria-label="Whole board" className={TOOL} onClick={fit}>
+            <Maximize2 aria-hidden className="size-5" />
+          </button>
+        </Tip>
       </div>
     </>
   );

@@ -20,6 +20,9 @@ export default class BrowserEnvironment extends JsdomEnvironment {
       disconnect() {}
     };
     window.Element.prototype.scrollIntoView = () => {};
+    window.Element.prototype.hasPointerCapture = () => false;
+    window.Element.prototype.setPointerCapture = () => {};
+    window.Element.prototype.releasePointerCapture = () => {};
     window.matchMedia = () => ({ matches: false, addEventListener() {}, removeEventListener() {} });
   }
 }

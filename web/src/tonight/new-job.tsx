@@ -1,7 +1,5 @@
-import { classValidatorResolver } from '@hookform/resolvers/class-validator';
-import { useForm } from 'react-hook-form';
+import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { NewJobDto } from '@zebbit/contract';
 import { useNewJob } from '../api/jobs';
 import { Button } from '../ui/button';
 import { Dialog } from '../ui/dialog';
@@ -17,19 +15,24 @@ export function NewJob({
 }) {
   const navigate = useNavigate();
   const create = useNewJob();
-  const form = useForm<NewJobDto>({
-    resolver: classValidatorResolver(NewJobDto),
-    defaultValues: { name: '' },
-  });
-  const submit = form.handleSubmit((body) =>
-    create.mutate(body, {
-      onSuccess: (job) => {
-        onOpenChange(false);
-        form.reset();
-        void navigate(`/jobs/${job.id}/take-in`);
+  const [name, setName] = useState('');
+  const [fault, setFault] = useState<string | null>(null);
+  const submit = (): void => {
+    if (name.trim() === '') {
+      setFault('Device: what is it that broke?');
+      return;
+    }
+    create.mutate(
+      { name: name.trim() },
+      {
+        onSuccess: (job) => {
+          onOpenChange(false);
+          setName('');
+          void navigate(`/jobs/${job.id}/take-in`);
+        },
       },
-    }),
-  );
+    );
+  };
   return (
     <Dialog
       open={open}
@@ -37,16 +40,28 @@ export function NewJob({
       title="New job"
       about="What broke? The rest is asked at the bench."
     >
-      <form onSubmit={(e) => void submit(e)} className="flex flex-col gap-4">
+      <form
+        onSubmit={(e) => {
+          e.preventDefault();
+          submit();
+        }}
+        className="flex flex-col gap-4"
+      >
         <Field
           label="Device"
           hint="As you would call it on a label: tide clock, museum handset 14"
-          error={form.formState.errors.name?.message ?? create.error?.message}
+          error={fault ?? create.error?.message}
         >
           {(ids) => (
             <input
               {...ids}
-              {...form.register('name')}
+              // The one field: the cursor is in it at once.
+              autoFocus
+              value={name}
+              onChange={(e) => {
+                setName(e.target.value);
+                setFault(null);
+              }}
               maxLength={80}
               autoComplete="off"
               className="min-h-12 w-full rounded-[10px] border border-line bg-sheet px-3 text-[18px]"

@@ -71,7 +71,16 @@ describe('home', () => {
     });
     renderPage('/');
     await userEvent.click(screen.getByRole('button', { name: /New job/ }));
-    await userEvent.type(await screen.findByLabelText('Device'), '  {Enter}');
+    await userEvent.type(await screen.findByLabelText('Device'), 'Handset{Enter}');
     expect(await screen.findByRole('alert')).toHaveTextContent('A job needs a name');
+  });
+  it('the cursor is in the one field at once; nothing typed is said there, and nothing sent', async () => {
+    const server = fakeServer();
+    renderPage('/');
+    await userEvent.click(await screen.findByRole('button', { name: /New job/ }));
+    expect(await screen.findByLabelText('Device')).toHaveFocus();
+    await userEvent.keyboard('  {Enter}');
+    expect(await screen.findByRole('alert')).toHaveTextContent('Device: what is it that broke?');
+    expect(server.sent).toEqual([]);
   });
 });

@@ -2,6 +2,7 @@ import type { ReactNode } from 'react';
 import { useId, useState } from 'react';
 import type { BenchKind } from '@zebbit/core';
 import { parseBench } from '@zebbit/core';
+import { Select } from './select';
 import { useDraft } from './use-draft';
 
 /** How every box that is typed into looks. */
@@ -163,15 +164,7 @@ interface SelectFieldProps extends Labelled {
 export function SelectField({ label, hint, error, value, options, onPick }: SelectFieldProps) {
   return (
     <Field label={label} hint={hint} error={error}>
-      {(ids) => (
-        <select {...ids} className={BOX} value={value} onChange={(e) => onPick(e.target.value)}>
-          {options.map(([key, words]) => (
-            <option key={key} value={key}>
-              {words}
-            </option>
-          ))}
-        </select>
-      )}
+      {(ids) => <Select {...ids} className="w-full" value={value} options={options} onPick={onPick} />}
     </Field>
   );
 }

@@ -5,6 +5,7 @@ import { PHOTO_TYPES } from '@zebbit/contract';
 import { useUploadPhoto } from '../api/jobs';
 import { Button } from './button';
 import { CameraDialog } from './camera-dialog';
+import { Tip } from './tip';
 
 interface PhotoPickerProps {
   readonly jobId: string;
@@ -74,12 +75,13 @@ export function PhotoPicker({ jobId, use, label, caption = '', onStored, pasted 
             }}
           />
         </label>
-        <Button
-          aria-label={`${label}: camera`}
-          title="Camera"
-          icon={<Camera aria-hidden className="size-5" />}
-          onClick={() => setCamera(true)}
-        />
+        <Tip words="Camera">
+          <Button
+            aria-label={`${label}: camera`}
+            icon={<Camera aria-hidden className="size-5" />}
+            onClick={() => setCamera(true)}
+          />
+        </Tip>
       </div>
       {pasted && <p className="mt-1 text-second text-ink2">or paste one with Ctrl V</p>}
       {upload.error && (

@@ -3,6 +3,7 @@ import { screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { JobDocuments } from '@zebbit/core';
 import { EMPTY_REBUILD } from '@zebbit/core';
+import { choose } from '../../testing/choose';
 import { fakeServer } from '../../testing/fake-server';
 import { renderPage } from '../../testing/render-page';
 import { goodResults, SAMPLE, SAMPLE_READINGS } from '../../testing/sample-job';
@@ -38,6 +39,7 @@ describe('close up', () => {
     expect(part('Next move')).toHaveTextContent('Battery back in: cell');
     expect(part('Next move')).toHaveTextContent('Red to B+');
     expect(within(part('Back together')).queryByRole('checkbox')).not.toBeInTheDocument();
+    await userEvent.click(within(part('Back together')).getByRole('button', { name: /why/ }));
     expect(part('Back together')).toHaveTextContent('Test first: this shuts the board away.');
     await userEvent.click(within(part('For the test')).getByRole('checkbox'));
     expect(part('Next move')).toHaveTextContent('Test now');
@@ -67,7 +69,7 @@ describe('close up', () => {
   it('remembers where the fault was', async () => {
     const server = fakeServer(job(true));
     await open();
-    await userEvent.selectOptions(screen.getByLabelText('Where the fault was'), 'pads');
+    await choose(screen.getByLabelText('Where the fault was'), 'pads');
     await waitFor(() => expect(server.documents().closing.faultSite).toBe('pads'));
   });
 });

@@ -6,6 +6,7 @@ import { Button } from '../../ui/button';
 import { Tick } from '../../ui/tick';
 import { useJob } from '../../desk/job-context';
 import { Card } from '../work-sheet';
+import { Unfold } from '../../ui/unfold';
 
 /** The closing steps in an order that works; any other that works is open too. The test stands where it belongs. */
 export function ClosingList() {
@@ -83,16 +84,20 @@ function ClosingLine({ closing: { step, title, care }, choice, testFirst }: Clos
     <li className="flex items-center gap-4 py-1.5">
       <div className="min-w-0 flex-1">
         {locked ? (
-          <details className="min-h-10 py-1.5">
-            <summary className="flex cursor-pointer items-center gap-3 text-ink2">
-              <Lock aria-label="locked" className="size-5 shrink-0" />
-              {title}
-              <span className="text-second text-copper underline underline-offset-4">why</span>
-            </summary>
+          <Unfold
+            className="min-h-10 py-1.5"
+            words={
+              <>
+                <Lock aria-label="locked" className="size-5 shrink-0" />
+                {title}
+                <span className="text-second text-copper underline underline-offset-4">why</span>
+              </>
+            }
+          >
             <p className="mt-1 pl-8 text-second">
               {testFirst ? 'Test first: this shuts the board away.' : `Not yet: ${choice?.why ?? ''}.`}
             </p>
-          </details>
+          </Unfold>
         ) : (
           <Tick
             checked={closing.stepsDone.includes(step.id)}

@@ -20,6 +20,7 @@ import { useJob } from '../../desk/job-context';
 import { SlipPart } from '../slip';
 import { readSvgPaths } from './svg-paths';
 import { usePlate, useTool } from '../../desk/desk-context';
+import { Tick } from '../../ui/tick';
 
 const POINTS_PER_MM = 72 / 25.4;
 
@@ -165,15 +166,14 @@ export function ExchangePart() {
         <ul className="mt-2">
           {board.overlays.map((o) => (
             <li key={o.id} className="flex items-center gap-2">
-              <label className="flex min-h-10 min-w-0 flex-1 items-center gap-2">
-                <input
-                  type="checkbox"
-                  className="size-5 accent-copper"
+              <div className="min-w-0 flex-1">
+                <Tick
                   checked={o.shown}
                   onChange={() => edit('board', () => editOverlay(board, o.id, { shown: !o.shown }))}
-                />
-                <span className="truncate">{o.name}</span>
-              </label>
+                >
+                  {o.name}
+                </Tick>
+              </div>
               <Button
                 tone="quiet"
                 className="!min-h-8"

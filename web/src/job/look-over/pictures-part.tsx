@@ -9,6 +9,8 @@ import { useJob } from '../../desk/job-context';
 import { SlipPart } from '../slip';
 import { MeasureReport } from './measure-report';
 import { usePlate, useTool } from '../../desk/desk-context';
+import { Range } from '../../ui/range';
+import { Tick } from '../../ui/tick';
 
 /** A picture for this face: its first is the base, more are close-ups to be laid on it. */
 export function BoardPhoto({ first }: { readonly first: boolean }) {
@@ -51,15 +53,11 @@ export function PicturesPart() {
         {pictures.map(({ sheet, index }, order) => (
           <li key={index} className="rounded-[10px] border border-line p-2">
             <div className="flex items-center gap-2">
-              <label className="flex min-w-0 flex-1 items-center gap-2">
-                <input
-                  type="checkbox"
-                  className="size-5 accent-copper"
-                  checked={sheet.shown}
-                  onChange={() => change(index, { shown: !sheet.shown })}
-                />
-                <span className="truncate font-semibold">{sheet.name}</span>
-              </label>
+              <div className="min-w-0 flex-1">
+                <Tick checked={sheet.shown} onChange={() => change(index, { shown: !sheet.shown })}>
+                  {sheet.name}
+                </Tick>
+              </div>
               <span className="text-second text-ink2">
                 {order === 0
                   ? sheet.measure
@@ -71,15 +69,10 @@ export function PicturesPart() {
               </span>
             </div>
             <div className="mt-1 flex items-center gap-2">
-              <input
-                type="range"
-                aria-label={`How strongly ${sheet.name} shows`}
-                min={0}
-                max={1}
-                step={0.05}
+              <Range
+                label={`How strongly ${sheet.name} shows`}
                 value={sheet.opacity}
-                className="w-24 accent-copper"
-                onChange={(e) => change(index, { opacity: Number(e.target.value) })}
+                onChange={(opacity) => change(index, { opacity })}
               />
               {order > 0 && (
                 <Button

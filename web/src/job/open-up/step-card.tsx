@@ -20,6 +20,7 @@ import { useJob } from '../../desk/job-context';
 import { LATCH_NAMES, NEED_OPTIONS } from '../words';
 import { LatchPicture } from './latch-picture';
 import { WireNotes } from './wire-notes';
+import { Unfold } from '../../ui/unfold';
 
 const DRIVES: readonly (readonly [Fasteners['drive'], string])[] = [
   ['cross', 'cross'],
@@ -155,12 +156,16 @@ function Around({
     `${i + 1} ${s.place || STEP_WORDS[s.kind].open.toLowerCase()}`;
   const said = before.flatMap((s, i) => (step.after.includes(s.id) ? [name(s, i)] : []));
   return (
-    <details className="mt-3">
-      <summary className="cursor-pointer text-second font-semibold text-copper">
-        {said.length > 0 ? `After ${said.join(', ')}` : 'Nothing had to come first'}
-        {step.connects.length > 0 ? ` · connects ${step.connects.join(', ')}` : ''}
-        {step.shuts ? ' · shuts the board away' : ''}
-      </summary>
+    <Unfold
+      className="mt-3"
+      words={
+        <>
+          {said.length > 0 ? `After ${said.join(', ')}` : 'Nothing had to come first'}
+          {step.connects.length > 0 ? ` · connects ${step.connects.join(', ')}` : ''}
+          {step.shuts ? ' · shuts the board away' : ''}
+        </>
+      }
+    >
       <div className="mt-3 flex flex-col gap-3">
         {before.length > 0 && (
           <div>
@@ -196,7 +201,7 @@ function Around({
           Closing it shuts the board away
         </Tick>
       </div>
-    </details>
+    </Unfold>
   );
 }
 

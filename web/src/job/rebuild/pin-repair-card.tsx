@@ -14,6 +14,7 @@ import { FigureField, SelectField } from '../../ui/field';
 import { Tick } from '../../ui/tick';
 import { useJob } from '../../desk/job-context';
 import { SlipPart } from '../slip';
+import { Unfold } from '../../ui/unfold';
 
 type Change = (part: Partial<PinChoice>) => void;
 
@@ -136,10 +137,7 @@ function Check({ plan }: { readonly plan: PinPlan }) {
         <dt className="text-ink2">Limit by its ends</dt>
         <dd>{printAmps(check.riseLimitA)}</dd>
       </dl>
-      <details className="mt-2">
-        <summary className="cursor-pointer text-second font-semibold text-copper underline underline-offset-4">
-          Working
-        </summary>
+      <Unfold className="mt-2" words="Working">
         <ul className="mt-1 space-y-1.5 text-second">
           {check.working.map((line) => (
             <li key={line.name}>
@@ -150,7 +148,7 @@ function Check({ plan }: { readonly plan: PinPlan }) {
             </li>
           ))}
         </ul>
-      </details>
+      </Unfold>
     </div>
   );
 }

@@ -2,6 +2,7 @@ import { describe, expect, it } from '@jest/globals';
 import { screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { EMPTY_DOCUMENTS, makeModelCard, NEW_WORKSHOP } from '@zebbit/core';
+import { choose } from '../../testing/choose';
 import { fakeServer } from '../../testing/fake-server';
 import { renderPage } from '../../testing/render-page';
 import { SAMPLE } from '../../testing/sample-job';
@@ -24,7 +25,7 @@ describe('take in', () => {
     expect(move()).toHaveTextContent('Say what happened to it');
     await userEvent.click(screen.getByRole('radio', { name: 'Just came off' }));
     expect(move()).toHaveTextContent('Say which port it was');
-    await userEvent.selectOptions(screen.getByLabelText('Connector'), 'mini-b');
+    await choose(screen.getByLabelText('Connector'), 'mini-b');
     await waitFor(() => expect(server.documents().board.family).toBe('mini-b'));
     expect(server.documents().intake.happened).toBe('came-off');
     expect(await screen.findByText('All saved')).toBeInTheDocument();
@@ -32,7 +33,7 @@ describe('take in', () => {
   it('a memory stick switches the goal to one good copy', async () => {
     const server = fakeServer({ documents: told });
     await open();
-    await userEvent.selectOptions(screen.getByLabelText('Connector'), 'usb-a-plug');
+    await choose(screen.getByLabelText('Connector'), 'usb-a-plug');
     expect(screen.getByRole('radio', { name: 'Its data matters' })).toBeChecked();
     await waitFor(() => expect(server.documents().intake.worth.meaning).toBe('data'));
   });

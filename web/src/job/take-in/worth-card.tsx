@@ -1,11 +1,13 @@
-import { useMemo, useState } from 'react';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import type { WorthInputs, WorthVerdict } from '@zebbit/core';
 import { orderQuantity, repairOrReplace } from '@zebbit/core';
-import { BarChart } from '../../ui/bar-chart';
 import { ChipsOne } from '../../ui/chips';
 import { Field } from '../../ui/field';
 import { useJob } from '../../desk/job-context';
 import { Card } from '../work-sheet';
+
+/** Charts come when the first one is wanted. */
+const BarChart = lazy(() => import('../../ui/bar-chart').then((m) => ({ default: m.BarChart })));
 
 const VERDICTS: Readonly<Record<WorthVerdict, string>> = {
   repair: 'Worth repairing',
@@ -156,13 +158,15 @@ function OrderAdviceView({ unit, postage }: { readonly unit: number; readonly po
           Order {sensible.quantity}: {money(sensible.each)} each
         </p>
         <p className="text-second text-ink2">{why}</p>
-        <BarChart
-          label="Cost each by quantity"
-          names={names}
-          values={values}
-          marked={shown.findIndex((o) => o.quantity === sensible.quantity)}
-          print={money}
-        />
+        <Suspense fallback={<div className="h-44" />}>
+          <BarChart
+            label="Cost each by quantity"
+            names={names}
+            values={values}
+            marked={shown.findIndex((o) => o.quantity === sensible.quantity)}
+            print={money}
+          />
+        </Suspense>
       </div>
       <NumberField label="Used a year" value={Number(use.toFixed(2))} onValue={setOwn} emptyAllowed />
     </div>

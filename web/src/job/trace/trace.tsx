@@ -22,6 +22,7 @@ import { SurePart } from './sure-part';
 import { Tip } from './tip';
 import type { Pair } from './use-pair';
 import { usePair } from './use-pair';
+import { Unfold } from '../../ui/unfold';
 
 const MODE_SAID = {
   continuity: 'Continuity',
@@ -143,10 +144,7 @@ function ProbeMove({ pair }: { readonly pair: Pair }) {
           (weighing ? 'Weighing what tells most…' : 'Zebbit follows: enter what the meter shows.')}
       </p>
       {order && (
-        <details className="mb-2">
-          <summary className="cursor-pointer text-second font-semibold text-copper underline underline-offset-4">
-            What each answer would mean
-          </summary>
+        <Unfold className="mb-2" words="What each answer would mean">
           <dl className="mt-1 grid grid-cols-[auto_1fr] gap-x-3 text-second">
             {order.means.map((m) => (
               <div key={m.shows} className="contents">
@@ -155,7 +153,7 @@ function ProbeMove({ pair }: { readonly pair: Pair }) {
               </div>
             ))}
           </dl>
-        </details>
+        </Unfold>
       )}
       {!order && !weighing && (
         <Button tone="quiet" className="mb-1" onClick={follow}>
