@@ -21,7 +21,7 @@ function rowOf(scene: Scene): Board['rows'] {
     directionDeg: 0,
     pitchMm: row.pitchMm,
     count: row.states.length,
-    mirrored: false,
+    mirrored: scene.mirroredRow === true,
   });
   return [
     { ...placed, pins: placed.pins.map((pin, i) => ({ ...pin, state: row.states[i] ?? 'unchecked' })) },

@@ -1,6 +1,6 @@
-import { FAMILIES } from '@zebbit/core';
 import { seeded } from '@zebbit/core/practice';
 import type { At, Scene, ScenePart, SceneTrack } from './scene';
+import { padPlaces } from './scene';
 
 const path = (points: readonly At[]): string =>
   points.map((p, i) => `${i === 0 ? 'M' : 'L'}${p.x} ${p.y}`).join('');
@@ -158,12 +158,12 @@ export function drawBoard(scene: Scene, finished: Finished | null = null, bare =
   const { at, size, radius } = scene.board;
   const [light, dark] = scene.mask;
   const row = scene.row;
-  const offsets = FAMILIES[scene.family].row.map((p) => p.offsetMm);
+  const places = padPlaces(scene);
   const pads = row
     ? row.states.map((state, i) => {
         const [pw, ph] = row.padMm;
         const wide = state !== 'torn' && scene.family === 'type-c-16' && (i < 2 || i > 9) ? pw * 1.5 : pw;
-        return pad(row.first.x + (offsets[i] ?? 0), row.first.y, wide, ph, state, random);
+        return pad(places[i]?.x ?? 0, places[i]?.y ?? 0, wide, ph, state, random);
       })
     : [];
   const dust = Array.from({ length: 60 }, () => {
@@ -202,7 +202,7 @@ ${scene.points.map(point).join('')}
 ${scene.legs.map((l) => legArt(l, random)).join('')}
 ${pads.join('')}
 ${scene.parts.map(partArt).join('')}
-${scene.words.map((t) => `<text x="${t.at.x}" y="${t.at.y}" font-size="${t.size}" fill="#e6ead9" opacity="0.88">${t.text}</text>`).join('')}
+${scene.words.map((t) => `<text x="${t.at.x}" y="${t.at.y}" font-size="${t.size}" text-anchor="${t.anchor ?? 'start'}" fill="#e6ead9" opacity="0.88">${t.text}</text>`).join('')}
 ${finished ? finishedArt(finished) : ''}
 ${dust.join('')}
 ${bare ? '' : `<rect width="${w}" height="${h}" fill="url(#lamp)"/>`}

@@ -118,9 +118,8 @@ export function assortment(): { readonly name: string; readonly text: string }[]
   const own = OWN.map(([name, id, anchors]) => {
     // The speaker's port stands further back from its edge than most.
     const part = id === 'micro-surface' ? { ...generic(id), frontMm: 6.6, edgeMm: 6.2 } : generic(id);
-    // The demo's boards are wired with pin 1 to the left and the opening away: its own parts are made for that.
     const contacts = part.lands.filter((l) => l.role === 'contact');
-    return made(name, part, [...contacts.map((l) => ({ ...l, at: { x: -l.at.x, y: l.at.y } })), ...anchors]);
+    return made(name, part, [...contacts, ...anchors]);
   });
   const alike = Object.entries(NAMES).flatMap(([id, words], family) =>
     Array.from({ length: 9 }, (_, i) => {

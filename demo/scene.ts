@@ -1,4 +1,5 @@
 import type { Component, ComponentKind, ConnectorFamily, Face, LoosePoint, PadState } from '@zebbit/core';
+import { FAMILIES, rowOfCount } from '@zebbit/core';
 
 /** Millimetres in the picture, from its top left corner. */
 export interface At {
@@ -62,7 +63,15 @@ export interface Scene {
   readonly tracks: readonly SceneTrack[];
   readonly pours: readonly { readonly at: At; readonly size: readonly [number, number] }[];
   readonly vias: readonly At[];
-  readonly words: readonly { readonly at: At; readonly text: string; readonly size: number }[];
+  readonly words: readonly {
+    readonly at: At;
+    readonly text: string;
+    readonly size: number;
+    /** Which end of it stands at the place; the start where it is left out. */
+    readonly anchor?: 'end';
+  }[];
+  /** The opening looks up the picture: a receptacle's pin 1 is then at the right. */
+  readonly mirroredRow?: boolean;
   readonly inputOhms: number;
 }
 
@@ -118,9 +127,62 @@ export function asComponent(part: ScenePart, face: Face): Component {
 }
 
 function terminalName(part: ScenePart, index: number): string {
-  if (part.kind === 'dual-diode') return ['left leg', 'right leg', 'middle leg'][index] ?? String(index + 1);
+  if (part.kind === 'dual-diode') {
+    const byPlace = part.terminals.map((t, i) => ({ x: t.at.x, i })).sort((p, q) => p.x - q.x);
+    return ['left leg', 'middle leg', 'right leg'][byPlace.findIndex((t) => t.i === index)] ?? '';
+  }
   const [a, b] = part.terminals;
   if (part.terminals.length !== 2 || !a || !b) return String(index + 1);
   const standing = Math.abs(a.at.y - b.at.y) > Math.abs(a.at.x - b.at.x);
-  return standing ? (['upper end', 'lower end'][index] ?? '') : (['left end', 'right end'][index] ?? '');
+  const first = standing ? a.at.y < b.at.y : a.at.x < b.at.x;
+  const names = standing ? ['upper end', 'lower end'] : ['left end', 'right end'];
+  return names[first ? index : 1 - index] ?? '';
+}
+
+const swapSides = (name: string): string =>
+  name.replace(/left|right/u, (side) => (side === 'left' ? 'right' : 'left'));
+
+/** The scene with left and right turned over: a board laid out the other way round. What is written stays readable. */
+export function turnedOver(scene: Scene): Scene {
+  const [width] = scene.picture;
+  const over = (p: At): At => ({ x: Number((width - p.x).toFixed(3)), y: p.y });
+  const box = <T extends { readonly at: At; readonly size: readonly [number, number] }>(b: T): T => ({
+    ...b,
+    at: { x: Number((width - b.at.x - b.size[0]).toFixed(3)), y: b.at.y },
+  });
+  return {
+    ...scene,
+    board: box(scene.board),
+    mirroredRow: true,
+    row: scene.row && {
+      ...scene.row,
+      // Placed from the left as before: the pads now run the other way.
+      first: over(padPlaces(scene).at(-1) ?? scene.row.first),
+      nets: scene.row.nets.toReversed(),
+      states: scene.row.states.toReversed(),
+    },
+    legs: scene.legs.map((l) => ({ ...l, at: over(l.at), name: swapSides(l.name) })),
+    parts: scene.parts.map((p) => ({
+      ...p,
+      at: over(p.at),
+      terminals: p.terminals.map((t) => ({ ...t, at: over(t.at) })),
+    })),
+    points: scene.points.map((p) => ({ ...p, at: over(p.at) })),
+    tracks: scene.tracks.map((t) => ({ ...t, points: t.points.map(over) })),
+    pours: scene.pours.map(box),
+    vias: scene.vias.map(over),
+    words: scene.words.map((t) => ({ ...t, at: over(t.at), anchor: 'end' as const })),
+  };
+}
+
+/** Where the pads of a scene's row stand, from the left. */
+export function padPlaces({ family, row, mirroredRow = false }: Scene): At[] {
+  const known = row && rowOfCount(FAMILIES[family], row.states.length);
+  if (!row || !known) return [];
+  const scale = row.pitchMm / FAMILIES[family].pitchMm;
+  const xs = known.contacts.map((c) => c.at.x);
+  const spread = mirroredRow
+    ? xs.map((x) => (xs.at(-1) ?? 0) - x).toReversed()
+    : xs.map((x) => x - (xs[0] ?? 0));
+  return spread.map((along) => ({ x: row.first.x + along * scale, y: row.first.y }));
 }

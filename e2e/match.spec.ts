@@ -70,10 +70,10 @@ test('the handset: the part that drops in is found, compared, taken from the dra
   });
 
   await test.step('a part by its name is laid on, and its reasons are given', async () => {
-    await page.getByLabel('Try a part by its name').fill('mini-b lying surface');
+    await page.getByRole('combobox', { name: 'Try a part by its name' }).fill('mini-b lying surface');
     await page
-      .getByRole('list', { name: 'Parts of that name' })
-      .getByRole('button', { name: /^Mini-B, lying, surface legs/ })
+      .getByRole('listbox', { name: 'Parts of that name' })
+      .getByRole('option', { name: /^Mini-B, lying, surface legs/ })
       .click();
     await expect(page.getByText(/does not go/).first()).toBeVisible();
   });

@@ -86,7 +86,7 @@ test('a torn port, from new job to the printed page', async ({ page }) => {
   await test.step('take in', async () => {
     await page.getByRole('button', { name: 'New job' }).click();
     await page.getByRole('button', { name: 'Take it in' }).click();
-    await expect(page.getByRole('alert')).toContainText('name');
+    await expect(page.getByRole('alert')).toContainText('what is it that broke');
     await page.getByLabel('Device').fill('Pillow speaker');
     await page.keyboard.press('Enter');
     await expect(page.getByRole('heading', { name: 'Pillow speaker' })).toBeVisible();
@@ -143,8 +143,8 @@ test('a torn port, from new job to the printed page', async ({ page }) => {
     await expect(page.getByText(/px\/mm/)).toBeVisible();
 
     await page.keyboard.press('r');
-    await clickAt(page, { x: 15.7, y: 8.6 }, WIDTH_MM);
     await clickAt(page, { x: 18.3, y: 8.6 }, WIDTH_MM);
+    await clickAt(page, { x: 15.7, y: 8.6 }, WIDTH_MM);
     await expect(page.getByText(/Measured pitch 0\.6\d+ ± [\d.]+ mm.*which fits/)).toBeVisible();
     await page.getByRole('button', { name: 'Place the row' }).click();
     await expect(page.getByRole('button', { name: /^pin 5 GND/ })).toBeVisible();
@@ -155,28 +155,28 @@ test('a torn port, from new job to the printed page', async ({ page }) => {
     await page.keyboard.press('Escape');
     await page.keyboard.press('c');
     await placePart(page, 'fuse', [
-      [9.4, 12.15],
-      [9.4, 14.65],
+      [24.6, 12.15],
+      [24.6, 14.65],
     ]);
     await placePart(page, 'resistor', [
-      [14.4, 12.85],
-      [14.4, 15.15],
+      [19.6, 12.85],
+      [19.6, 15.15],
     ]);
     await placePart(page, 'resistor', [
-      [17, 12.85],
-      [17, 15.15],
+      [17.0, 12.85],
+      [17.0, 15.15],
     ]);
     await page.keyboard.press('Escape');
     await page.keyboard.press('p');
-    await clickAt(page, { x: 26.8, y: 8.4 }, WIDTH_MM);
+    await clickAt(page, { x: 7.2, y: 8.4 }, WIDTH_MM);
     await page.keyboard.press('l');
-    await clickAt(page, { x: 13.6, y: 5.4 }, WIDTH_MM);
-    await clickAt(page, { x: 13.6, y: 7.4 }, WIDTH_MM);
+    await clickAt(page, { x: 20.4, y: 5.4 }, WIDTH_MM);
+    await clickAt(page, { x: 20.4, y: 7.4 }, WIDTH_MM);
     await page.keyboard.press('Escape');
     await page.keyboard.press('1');
     await page.keyboard.press('m');
-    await clickAt(page, { x: 9.4, y: 12.15 }, WIDTH_MM);
-    await clickAt(page, { x: 9.4, y: 14.65 }, WIDTH_MM);
+    await clickAt(page, { x: 24.6, y: 12.15 }, WIDTH_MM);
+    await clickAt(page, { x: 24.6, y: 14.65 }, WIDTH_MM);
     const measured = await page
       .getByRole('status')
       .filter({ hasText: /^[\d.]+ ± [\d.]+ mm \(/ })

@@ -183,7 +183,7 @@ test('the opening graph: keys, paste, tray, one-way steps, test gate, card, and 
   await page.mouse.down();
   await page.mouse.move(to.x + 20, to.y + 20, { steps: 8 });
   await page.mouse.up();
-  await expect(card(2).getByLabel('Tray place')).toHaveValue('B4');
+  await expect(card(2).getByLabel('Tray place')).toHaveText('B4');
 
   await expect(slip(page, 'Only in this order')).toContainText(
     'Battery back in: under the board cannot be reached after: screws back, each to its own hole: board',

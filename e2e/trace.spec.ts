@@ -109,7 +109,7 @@ test('a lost meter and a far one are said, and nothing is stored', async ({ page
   const dialog = page.getByRole('dialog', { name: 'Meter on the wire' });
   await dialog.getByLabel('Address').fill('203.0.113.7');
   await page.keyboard.press('Enter');
-  await expect(dialog.getByRole('alert')).toContainText('no address of this machine or its local network');
+  await expect(dialog.getByRole('alert')).toContainText('no address of this machine or its private network');
   await page.keyboard.press('Escape');
   await connect(page, other.port);
   await expect(live(page)).toBeVisible();

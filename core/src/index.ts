@@ -26,7 +26,7 @@ export type { PadState } from './board/pad-state';
 export { addPicture } from './board/pictures';
 export { placeProposal } from './board/place-proposal';
 export type { ProposalKey } from './board/place-proposal';
-export { freshId, placeRow } from './board/place-row';
+export { freshId, placeRow, placeFamily } from './board/place-row';
 export { pinPoint, probePoints } from './board/probe-point';
 export type { ProbePoint } from './board/probe-point';
 export type { Reading } from './board/reading';
@@ -39,7 +39,7 @@ export type { Circuit } from './circuit/netlist';
 export { dcSolver, allPairOhms } from './circuit/solver';
 
 // connector
-export { CONNECTOR_FAMILIES, FAMILIES } from './connector/family';
+export { CONNECTOR_FAMILIES, familyRows, rowOfCount, FAMILIES } from './connector/family';
 export type { ConnectorFamily } from './connector/family';
 export { GENERIC_PARTS } from './connector/generic-parts';
 export { PART_FAMILIES, partFamilyName } from './connector/part-family';

@@ -1,13 +1,14 @@
 import type { At, Scene } from '../scene';
-import { twoEnded } from '../scene';
+import { turnedOver, twoEnded } from '../scene';
 
+/** Places as they were sketched; the board is the other way round, as its receptacle wants it with the opening up. */
 const at = (x: number, y: number): At => ({ x, y });
 const ROW_X = 16.8;
 const ROW_Y = 10.2;
 const C = 20;
 
 /** Audio-guide handset, top: type C torn off with four pads; D3 is the dual diode, R6 and R7 the data pair. */
-export const HANDSET_TOP: Scene = {
+export const HANDSET_TOP: Scene = turnedOver({
   name: 'handset-top',
   face: 'top',
   picture: [40, 36],
@@ -179,10 +180,10 @@ export const HANDSET_TOP: Scene = {
     { at: at(30.4, 33), text: 'AG-3 rev 2', size: 0.9 },
   ],
   inputOhms: 48_000,
-};
+});
 
 /** The same board from below: legs through, the pour, the cell's wires. */
-export const HANDSET_BOTTOM: Scene = {
+export const HANDSET_BOTTOM: Scene = turnedOver({
   name: 'handset-bottom',
   face: 'bottom',
   picture: [40, 36],
@@ -247,4 +248,4 @@ export const HANDSET_BOTTOM: Scene = {
     { at: at(5, 32), text: 'below', size: 0.9 },
   ],
   inputOhms: 48_000,
-};
+});

@@ -1,10 +1,11 @@
 import type { At, Scene } from '../scene';
-import { twoEnded } from '../scene';
+import { turnedOver, twoEnded } from '../scene';
 
+/** Places as they were sketched; the board is the other way round, as its receptacle wants it with the opening up. */
 const at = (x: number, y: number): At => ({ x, y });
 
 /** Foghorn pillow speaker: Micro-B with a cracked ground track and starved joints. */
-export const SPEAKER_TOP: Scene = {
+export const SPEAKER_TOP: Scene = turnedOver({
   name: 'speaker-top',
   face: 'top',
   picture: [34, 28],
@@ -83,4 +84,4 @@ export const SPEAKER_TOP: Scene = {
     { at: at(14, 24.4), text: 'FERNHILL PS-1', size: 0.95 },
   ],
   inputOhms: 21_000,
-};
+});

@@ -1,10 +1,11 @@
 import { describe, expect, it } from '@jest/globals';
 import { twoClicks } from '../geometry/photo-measure';
+import { fitSimilarity } from '../geometry/fit-similarity';
 import { CONNECTOR_FAMILIES, FAMILIES } from '../connector/family';
 import type { Board, BoardLine } from './board';
 import { EMPTY_BOARD } from './board';
 import { checkBoard } from './check-board';
-import { freshId, placeRow } from './place-row';
+import { freshId, placeFamily, placeRow } from './place-row';
 import { pinPoint, probePoints, spanMm } from './probe-point';
 import { testBoard, testPart, testPoint } from '../testing/test-board';
 
@@ -48,13 +49,43 @@ describe('placeRow', () => {
     expect(() => placeRow(EMPTY_BOARD, { ...order, pitchMm: 0 })).toThrow(RangeError);
     expect(() => pinPoint(placeRow(EMPTY_BOARD, order), 5)).toThrow(RangeError);
   });
-  it('every family places at its own count with ids of its own', () => {
+  it('every family places all its rows where its contacts stand, in any direction and at any scale', () => {
     for (const family of CONNECTOR_FAMILIES) {
-      const count = FAMILIES[family].row.length;
-      if (count === 0) continue;
-      const row = placeRow(EMPTY_BOARD, { ...order, family, count, pitchMm: FAMILIES[family].pitchMm });
-      expect(new Set(row.pins.map((p) => p.id)).size).toBe(count);
+      const sheet = FAMILIES[family];
+      const above = sheet.contacts.filter((c) => c.under !== true);
+      if (above.length === 0) continue;
+      for (const [directionDeg, mirrored, scale] of [
+        [0, false, 1],
+        [37, false, 1.01],
+        [200, true, 1],
+      ] as const) {
+        const rows = placeFamily(EMPTY_BOARD, {
+          ...order,
+          family,
+          directionDeg,
+          mirrored,
+          pitchMm: sheet.pitchMm * scale,
+        });
+        const placed = rows.flatMap((r) => r.pins.map((p, i) => ({ number: p.number, at: pinPoint(r, i) })));
+        expect(placed).toHaveLength(above.length);
+        expect(new Set(rows.flatMap((r) => r.pins.map((p) => p.id))).size).toBe(above.length);
+        const pairs = above.flatMap((c) => {
+          const found = placed.find((p) => p.number === c.number);
+          return found ? [{ from: c.at, to: found.at }] : [];
+        });
+        const fit = fitSimilarity(pairs, { mirrored, scale });
+        expect(fit.ok && Math.max(...fit.fit.residuals)).toBeLessThan(0.001);
+      }
     }
+  });
+  it('the second row of a family has its own numbers', () => {
+    const [first, second] = placeFamily(EMPTY_BOARD, { ...order, family: 'usb-b', pitchMm: 2.5 });
+    expect(first?.pins.map((p) => p.number)).toEqual(['2', '1']);
+    expect(second?.pins.map((p) => p.number)).toEqual(['3', '4']);
+    expect(second && pinPoint(second, 0).y - (first ? pinPoint(first, 0).y : 0)).toBeCloseTo(2, 9);
+  });
+  it('refuses a family without contacts', () => {
+    expect(() => placeFamily(EMPTY_BOARD, { ...order, family: 'other' })).toThrow(/no contacts/);
   });
 });
 

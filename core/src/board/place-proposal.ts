@@ -1,4 +1,4 @@
-import { FAMILIES } from '../connector/family';
+import { FAMILIES, rowOfCount } from '../connector/family';
 import type { FootprintProposal } from '../photo/read-footprint';
 import type { Board, Face, Leg } from './board';
 import { freshId, placeRow } from './place-row';
@@ -21,7 +21,7 @@ export function placeProposal(
     const [first] = row.pads;
     if (refused.has(`row ${i}`) || !first) continue;
     const family =
-      board.family !== null && FAMILIES[board.family].row.length === row.pads.length
+      board.family !== null && rowOfCount(FAMILIES[board.family], row.pads.length) !== null
         ? board.family
         : (row.family ?? 'other');
     const sizes = row.pads.filter((p) => p.state !== 'torn').map((p) => p.sizeMm);

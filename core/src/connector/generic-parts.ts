@@ -103,21 +103,21 @@ function part(d: Drawn): ConnectorPart {
   };
 }
 
-/** The family's row in its middle, each contact on a land of its own. */
+/** The contacts of a family where they stand, each on a land of its own. */
 function row(
   family: ConnectorFamily,
   as: PartFamily,
   copper: Oblong,
   hole: Oblong | null = null,
 ): PartLand[] {
-  const { row: pins } = FAMILIES[family];
-  const middle = ((pins[0]?.offsetMm ?? 0) + (pins.at(-1)?.offsetMm ?? 0)) / 2;
-  return pins.map((p) => land('contact', p.number.split('/'), [p.offsetMm - middle, 0], copper, hole, as));
+  return FAMILIES[family].contacts
+    .filter((c) => c.under !== true)
+    .map((c) => land('contact', c.number.split('/'), [c.at.x, c.at.y], copper, hole, as));
 }
 
-/** The other way round: a plug is the mirror image of what it goes into. */
+/** Parts are drawn with the opening towards the viewer, plugs are listed with it away. */
 const turned = (lands: readonly PartLand[]): PartLand[] =>
-  lands.map((l) => ({ ...l, at: { x: -l.at.x, y: l.at.y } }));
+  lands.map((l) => ({ ...l, at: { x: -l.at.x, y: -l.at.y } }));
 
 /** Contacts listed by number. */
 const listed = (
@@ -134,36 +134,11 @@ const C_PEGS: Legs = { at: both(2.89, 1.45), hole: round(0.65), peg: true };
 const C_SHELL = [8.94, 3.26] as const;
 
 /** Both rows of a type C with all contacts, the front row under the shell. */
-const C24 = FAMILIES['type-c-24'].row.map((p) =>
-  land(
-    'contact',
-    [p.number],
-    [p.offsetMm - 2.75, p.number.startsWith('A') ? 0 : 1.7],
-    p.number.startsWith('A') ? box(0.28, 1) : box(0.28, 0.9),
-    null,
-    'type-c-24',
-  ),
+const C24 = row('type-c-24', 'type-c-24', box(0.28, 1)).map((l) =>
+  l.at.y > 0 ? { ...l, copper: box(0.28, 0.9) } : l,
 );
 
 const A_PIN = round(0.92);
-const A_TWO_ROWS: Readonly<Record<string, At>> = {
-  '1': [-3.5, 0],
-  '2': [-1, 0],
-  '3': [1, 0],
-  '4': [3.5, 0],
-  '5': [-4, 1.5],
-  '6': [-2, 1.5],
-  '7': [0, 1.5],
-  '8': [2, 1.5],
-  '9': [4, 1.5],
-};
-const USB_B: Readonly<Record<string, At>> = {
-  '1': [1.25, 0],
-  '2': [-1.25, 0],
-  '3': [-1.25, 2],
-  '4': [1.25, 2],
-};
-
 export const GENERIC_PARTS: readonly ConnectorPart[] = [
   part({
     id: 'a-lying',
@@ -221,11 +196,23 @@ export const GENERIC_PARTS: readonly ConnectorPart[] = [
     ratedA: 1.5,
   }),
   part({
+    id: 'a3-plug',
+    name: 'USB 3 A plug, lying, surface pins',
+    family: 'usb-a-3-plug',
+    stance: 'lying',
+    contacts: turned(row('usb-a-3-plug', 'usb-a-3-plug', box(0.6, 2.2))),
+    legs: [{ at: both(5.85, 2.45), hole: box(1, 2.4) }],
+    frontMm: 18,
+    shellMm: [12, 4.5],
+    heightMm: 4.5,
+    ratedA: 1.8,
+  }),
+  part({
     id: 'a3-lying',
     name: 'USB 3 A, lying, through-hole',
     family: 'usb-a-3',
     stance: 'lying',
-    contacts: listed('usb-a-3', A_TWO_ROWS, round(1.1), round(0.7)),
+    contacts: row('usb-a-3', 'usb-a-3', round(1.1), round(0.7)),
     legs: [{ at: both(6.57, 4.2), hole: round(2.3) }],
     frontMm: 13.5,
     narrowSide: 'down',
@@ -238,7 +225,7 @@ export const GENERIC_PARTS: readonly ConnectorPart[] = [
     name: 'USB B, lying, through-hole',
     family: 'usb-b',
     stance: 'lying',
-    contacts: listed('usb-b', USB_B, round(1.6), A_PIN),
+    contacts: row('usb-b', 'usb-b', round(1.6), A_PIN),
     legs: [{ at: both(6.02, 4.71), hole: round(2.3) }],
     frontMm: 15,
     narrowSide: 'up',

@@ -3,19 +3,10 @@ import { CONNECTOR_FAMILIES, FAMILIES } from './family';
 import type { PinFunction } from './pin-function';
 
 /** Families of parts: those whose pins Zebbit traces, and others that are kept in the drawer and matched by their land pattern. */
-export const PART_FAMILIES = [
-  ...CONNECTOR_FAMILIES,
-  'micro-ab',
-  'type-c-plug',
-  'barrel-jack',
-  'audio-jack',
-  'battery-plug',
-] as const;
+export const PART_FAMILIES = [...CONNECTOR_FAMILIES, 'barrel-jack', 'audio-jack', 'battery-plug'] as const;
 export type PartFamily = (typeof PART_FAMILIES)[number];
 
 const OWN_NAMES: Readonly<Record<Exclude<PartFamily, ConnectorFamily>, string>> = {
-  'micro-ab': 'USB Micro-AB',
-  'type-c-plug': 'type C plug',
   'barrel-jack': 'barrel jack',
   'audio-jack': '3.5 mm jack',
   'battery-plug': 'battery plug',
@@ -30,23 +21,26 @@ export const partFamilyName = (family: PartFamily): string =>
 export function partFamiliesFor(family: ConnectorFamily): readonly PartFamily[] | null {
   if (family === 'other') return null;
   if (family === 'micro-b') return ['micro-b', 'micro-ab'];
+  // There is no receptacle for Micro-A plugs alone: they go into Micro-AB.
+  if (family === 'micro-a') return ['micro-a', 'micro-ab'];
   if (family === 'type-c-16') return ['type-c-16', 'type-c-24'];
   if (family === 'type-c-6') return ['type-c-6', 'type-c-16'];
   return [family];
 }
 
-/** What goes into a part of the family; `null` where that is not known. */
-function goesInto(family: PartFamily): string | null {
+/** Plugs that go into a part of the family (or, of a plug, what it goes into); `null` where that is not known. */
+function goesInto(family: PartFamily): readonly string[] | null {
   if (family === 'other') return null;
-  if (family === 'usb-a-3') return 'usb-a';
-  if (family === 'micro-ab') return 'micro-b';
-  return /^type-c-(6|16|24)$/u.test(family) ? 'type-c' : family;
+  if (family === 'usb-a-3') return ['usb-a'];
+  if (family === 'usb-a-3-plug') return ['usb-a-plug'];
+  if (family === 'micro-ab') return ['micro-a', 'micro-b'];
+  return /^type-c-(6|16|24)$/u.test(family) ? ['type-c'] : [family];
 }
 
-/** Whether two families take the same plug; `true` where one of them is not known. */
+/** Whether two families take a plug in common; `true` where one of them is not known. */
 export function samePlug(a: PartFamily, b: PartFamily): boolean {
   const [p, q] = [goesInto(a), goesInto(b)];
-  return p === null || q === null || p === q;
+  return p === null || q === null || p.some((plug) => q.includes(plug));
 }
 
 /** Sleeve and switch first: numbering of barrel and audio jacks differs by maker, so only numbers that are common practice are named. */
@@ -59,10 +53,9 @@ export function contactFunction(family: PartFamily, number: string): PinFunction
   if (family === 'audio-jack')
     return AUDIO[number.toUpperCase()] ?? (/^([2-6]|[TR][NS12]?)$/iu.test(number) ? 'unknown' : null);
   if (family === 'battery-plug' || family === 'other') return /^\d+$/u.test(number) ? 'unknown' : null;
-  if (family.startsWith('type-c'))
-    return FAMILIES['type-c-24'].row.find((p) => p.number === number)?.function ?? null;
-  const sheet = FAMILIES[family === 'micro-ab' ? 'micro-b' : (family as ConnectorFamily)];
-  return sheet.row.find((p) => p.number === number)?.function ?? null;
+  // Receptacles with fewer contacts keep the numbers of the whole one, shared pads counted singly.
+  const sheet = FAMILIES[/^type-c-(6|16)$/u.test(family) ? 'type-c-24' : family];
+  return sheet.contacts.find((c) => c.number === number)?.function ?? null;
 }
 
 /** Family of a part from the words about it and the numbers of its contacts; `other` when nothing tells. */
@@ -87,7 +80,8 @@ export function guessFamily(words: string, numbers: readonly string[]): PartFami
   }
   if (usb && /mini/u.test(text)) return 'mini-b';
   if (/\b(stacked|dual|double)\b/u.test(text)) return 'other';
-  if (usb && (has('5', '6', '7', '8', '9') || /usb ?3\b|3\.0/u.test(text))) return 'usb-a-3';
+  if (usb && (has('5', '6', '7', '8', '9') || /usb ?3\b|3\.0/u.test(text)))
+    return /\bplug\b/u.test(text) ? 'usb-a-3-plug' : 'usb-a-3';
   if (usb && /\b(usb ?a|type ?a)\b/u.test(text)) return /\bplug\b/u.test(text) ? 'usb-a-plug' : 'usb-a';
   if (usb && /\b(usb ?b|type ?b)\b/u.test(text)) return 'usb-b';
   if (/barrel|dc ?(power )?jack|power jack/u.test(text)) return 'barrel-jack';

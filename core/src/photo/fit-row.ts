@@ -1,5 +1,5 @@
 import type { ConnectorFamily } from '../connector/family';
-import { CONNECTOR_FAMILIES, FAMILIES } from '../connector/family';
+import { CONNECTOR_FAMILIES, FAMILIES, familyRows } from '../connector/family';
 
 /** A spacing that a row of pads may have, mm from its first pad, and what is known by it. */
 export interface RowPattern {
@@ -42,11 +42,16 @@ const PITCHES = [0.38, 3.3] as const;
 /** Most places of an even row that may be empty. */
 const MOST_GONE = 0.6;
 
-const FAMILY_PATTERNS: readonly RowPattern[] = CONNECTOR_FAMILIES.flatMap((family) => {
-  const offsets = FAMILIES[family].row.map((p) => p.offsetMm);
-  const sorted = [...new Set(offsets)].sort((a, b) => a - b);
-  return sorted.length === offsets.length && sorted.length >= 3 ? [{ offsets: sorted, family }] : [];
-});
+/** Every row of every family; spacings that several families share stand once, by the first of them. */
+const FAMILY_PATTERNS: readonly RowPattern[] = CONNECTOR_FAMILIES.flatMap((family) =>
+  familyRows(FAMILIES[family]).map((row): RowPattern => {
+    const left = row.contacts[0]?.at.x ?? 0;
+    return { family, offsets: row.contacts.map((c) => Number((c.at.x - left).toFixed(3))) };
+  }),
+).filter(
+  ({ offsets }, i, all) =>
+    offsets.length >= 3 && all.findIndex((p) => p.offsets.join() === offsets.join()) === i,
+);
 
 function explain(
   marks: readonly LineMark[],

@@ -2,7 +2,7 @@ import type { Board, Leg, PinRow } from '../board/board';
 import { EMPTY_BOARD } from '../board/board';
 import type { PadState } from '../board/pad-state';
 import { pinPoint } from '../board/probe-point';
-import { placeRow } from '../board/place-row';
+import { placeFamily } from '../board/place-row';
 import { withFault } from '../circuit/netlist';
 import type { ConnectorFamily } from '../connector/family';
 import { FAMILIES } from '../connector/family';
@@ -48,35 +48,16 @@ interface Marked {
   readonly real: readonly PinFunction[];
 }
 
-/** Pads in a second row before the first, as nine-pin receptacles have them. */
-const SECOND_ROW_MM = 1.6;
-
 /** The rows as the person marks them; what each pin really is follows from how the board is wired. */
 function markRows(family: ConnectorFamily, mirrored: boolean): Marked {
-  const sheet = FAMILIES[family];
-  const row = placeRow(EMPTY_BOARD, {
+  const rows = placeFamily(EMPTY_BOARD, {
     family,
     face: 'top',
     first: boardPoint(0, 0),
     directionDeg: 0,
-    pitchMm: sheet.pitchMm,
-    count: sheet.row.length,
+    pitchMm: FAMILIES[family].pitchMm,
     mirrored: false,
   });
-  const split = family === 'usb-a-3' ? 4 : row.pins.length;
-  const part = (id: string, from: number, to: number, first: BoardPoint): PinRow => ({
-    ...row,
-    id,
-    first,
-    pins: row.pins.slice(from, to),
-    offsetsMm: row.offsetsMm?.slice(from, to) ?? null,
-  });
-  const rows = [
-    part(row.id, 0, split, row.first),
-    ...(split < row.pins.length
-      ? [part(`${row.id}b`, split, row.pins.length, boardPoint(-0.5, -SECOND_ROW_MM))]
-      : []),
-  ];
   return {
     rows,
     real: rows.flatMap((r) => {

@@ -22,6 +22,9 @@ import { PHONE_COOKIE, sessionOf } from './phone-cookie';
 import { LINK_OVER, phonePage } from './phone-page';
 import { PhoneService } from './phone.service';
 
+/** The address is told to no other site; told to none at all, a browser would not say that the page's form is its own either. */
+const OWN_ONLY = ['Referrer-Policy', 'same-origin'] as const;
+
 @Controller('api')
 export class PhoneController {
   constructor(
@@ -46,10 +49,10 @@ export class PhoneController {
   }
 
   @Get('phone/:token')
+  @Header(...OWN_ONLY)
   pair(@Param('token') token: string, @Res() response: Response): void {
     const paired = this.phone.pair(token);
     response.setHeader('Cache-Control', 'no-store');
-    response.setHeader('Referrer-Policy', 'no-referrer');
     if (!paired) {
       response
         .status(410)
@@ -68,6 +71,7 @@ export class PhoneController {
   }
 
   @Get('phone')
+  @Header(...OWN_ONLY)
   @Header('Cache-Control', 'no-store')
   page(@Req() request: Request, @Res() response: Response): void {
     const pass = this.phone.passOf(sessionOf(request));
@@ -78,6 +82,7 @@ export class PhoneController {
   }
 
   @Post('phone')
+  @Header(...OWN_ONLY)
   @UseInterceptors(FileInterceptor('photo', { limits: { fileSize: PHOTO_MAX_BYTES, files: 1, fields: 2 } }))
   async send(
     @Req() request: Request,

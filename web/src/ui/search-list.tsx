@@ -46,21 +46,23 @@ export function SearchList<T>({
         onValueChange={onText}
       />
       {hint !== undefined && <p className="text-second text-ink2">{hint}</p>}
-      {text.trim() !== '' && (
-        <Command.List label={listLabel} className="scroll-thin mt-1 max-h-[180px] overflow-y-auto">
-          <Command.Empty className="px-2 py-2 text-second text-ink2">{none}</Command.Empty>
-          {found.map((item) => (
-            <Command.Item
-              key={keyOf(item)}
-              value={keyOf(item)}
-              onSelect={() => onPick(item)}
-              className="flex min-h-10 cursor-default items-center gap-3 rounded-[8px] px-2 text-left data-[selected=true]:bg-copper-soft"
-            >
-              {children(item)}
-            </Command.Item>
-          ))}
-        </Command.List>
-      )}
+      <Command.List label={listLabel} className="scroll-thin mt-1 max-h-[180px] overflow-y-auto empty:hidden">
+        {text.trim() !== '' && (
+          <>
+            <Command.Empty className="px-2 py-2 text-second text-ink2">{none}</Command.Empty>
+            {found.map((item) => (
+              <Command.Item
+                key={keyOf(item)}
+                value={keyOf(item)}
+                onSelect={() => onPick(item)}
+                className="flex min-h-10 cursor-default items-center gap-3 rounded-[8px] px-2 text-left data-[selected=true]:bg-copper-soft"
+              >
+                {children(item)}
+              </Command.Item>
+            ))}
+          </>
+        )}
+      </Command.List>
     </Command>
   );
 }

@@ -12,6 +12,9 @@ import {
   printLength,
   printMeasured,
   significant,
+  familyRows,
+  placeFamily,
+  rowOfCount,
 } from '@zebbit/core';
 import { AREA_WORDS } from '../../plate/map-marks';
 import { Button } from '../../ui/button';
@@ -40,13 +43,18 @@ export function RowForm({ tool }: { readonly tool: Extract<Tool, { kind: 'row' }
   const { face } = usePlate();
   const { board } = documents;
   const sheet = FAMILIES[board.family ?? 'other'];
-  const [count, setCount] = useState(sheet.row.length || 4);
+  const rows = familyRows(sheet).filter((r) => !r.under);
+  const [count, setCount] = useState(rows[0]?.contacts.length ?? 4);
   const [pitchMm, setPitch] = useState(sheet.pitchMm);
   const [mirrored, setMirrored] = useState(false);
   const [asMeasured, setAsMeasured] = useState(false);
-  const [second, setSecond] = useState<number | null>(null);
-  const known = count === sheet.row.length;
-  const spanInPitches = known ? Math.max(...sheet.row.map((p) => p.offsetMm)) / sheet.pitchMm : count - 1;
+  const [second, setSecond] = useState<number | null>(rows[1] ? rows[1].y - (rows[0]?.y ?? 0) : null);
+  const row = rowOfCount(sheet, count);
+  const known = row !== null;
+  // The family's rows belong together as long as the first of them is the one that is placed.
+  const whole = known && row.contacts[0] === rows[0]?.contacts[0] && rows.length > 1 && second !== null;
+  const ends = row ? (row.contacts.at(-1)?.at.x ?? 0) - (row.contacts[0]?.at.x ?? 0) : 0;
+  const spanInPitches = row ? ends / sheet.pitchMm : count - 1;
   const { first, last } = tool;
   const read = first && last ? readRow(first, last, spanInPitches) : null;
   const frame = faceFrame(board, face);
@@ -67,13 +75,14 @@ export function RowForm({ tool }: { readonly tool: Extract<Tool, { kind: 'row' }
       mirrored,
       measuredPitch: read?.measuredMm ? { mm: read.measuredMm, sigmaMm } : null,
     };
-    let next = { ...board, rows: [...board.rows, placeRow(board, order)] };
-    const id = next.rows.at(-1)?.pins[0]?.id ?? null;
-    if (second !== null) {
+    const placed = whole ? placeFamily(board, order, second) : [placeRow(board, order)];
+    if (!whole && second !== null) {
       const a = ((directionDeg + 90) * Math.PI) / 180;
       const over = { x: first.x + second * Math.cos(a), y: first.y + second * Math.sin(a) };
-      next = { ...next, rows: [...next.rows, placeRow(next, { ...order, first: over })] };
+      placed.push(placeRow({ ...board, rows: [...board.rows, ...placed] }, { ...order, first: over }));
     }
+    const next = { ...board, rows: [...board.rows, ...placed] };
+    const id = placed[0]?.pins[0]?.id ?? null;
     edit('board', () => next);
     choose(id, [next.rows.at(-1)?.id ?? ''].filter(Boolean));
     take({ kind: 'none' });
@@ -95,7 +104,10 @@ export function RowForm({ tool }: { readonly tool: Extract<Tool, { kind: 'row' }
         onFigure={(mm) => setPitch(Math.min(50, Math.max(0.05, mm)))}
       />
       <p className="col-span-2 text-second text-ink2" role="status">
-        {!first && 'Click the middle of the first pad.'}
+        {!first &&
+          (rows.length > 1
+            ? `Click the middle of the first pad of the row with contact ${rows[0]?.contacts[0]?.number ?? '1'}.`
+            : 'Click the middle of the first pad.')}
         {first &&
           !last &&
           'Runs to the right. Click the last pad as well, and the direction and the pitch are measured.'}

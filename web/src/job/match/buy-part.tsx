@@ -20,7 +20,7 @@ export function BuyPart({ pattern }: { readonly pattern: ObservedPattern }) {
   const buy = whatToBuy(pattern, family, view.deviceCurrentA);
   const legsLeft = documents.board.legs.filter((l) => canProbe(l.state)).length;
   const ways = fallbacks(
-    view.sheet.row.map((p) => p.function),
+    view.sheet.contacts.map((p) => p.function),
     legsLeft,
     view.sheet.hasData,
   );
