@@ -64,7 +64,7 @@ test('the handset, traced from nothing with the meter on the wire, by keyboard a
   expect(probes).toBeGreaterThan(4);
   expect(probes).toBeLessThan(25);
   await expect(move(page)).toContainText('Every pin has its place');
-  await expect(rowOf(page, /VBUS.*A4/)).toContainText('D3 right leg');
+  await expect(rowOf(page, /VBUS.*A4/)).toContainText('D3 left leg');
   await expect(rowOf(page, /CC1/)).toContainText('R9');
   await expect(rowOf(page, /CC2/)).toContainText('R10');
   await expect(rowOf(page, /D-.*B7/)).toContainText('R7');

@@ -49,6 +49,11 @@ export interface StoredAnswers {
   readonly answers: TraceAnswers;
 }
 
+/** Whether the answers were kept: not when they speak of an earlier state of the job. */
+export interface KeptAnswers {
+  readonly kept: boolean;
+}
+
 /** A job whole. */
 export interface JobBundle {
   readonly id: string;

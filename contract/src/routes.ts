@@ -28,5 +28,6 @@ export const routes = {
   drawerImport: () => '/api/drawer/import',
   stock: (id: string) => `/api/drawer/${encodeURIComponent(id)}`,
   stockMoves: (id: string) => `/api/drawer/${encodeURIComponent(id)}/moves`,
+  phone: () => '/api/phone',
   photo: (hash: string) => `/api/photos/${encodeURIComponent(hash)}`,
 } as const;

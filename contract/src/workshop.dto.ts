@@ -1,18 +1,11 @@
 import type { FaultSite, ModelCard, Tray, WorkshopRecord } from '@zebbit/core';
+import { FAULT_SITES } from '@zebbit/core';
 import { IsDefined, ValidateIf } from 'class-validator';
 import { Figure, Nested, OrNull, Text, Texts, Whole } from './fields';
 
-/** A share for every fault site, any scale. */
-export class SharesDto implements Record<FaultSite, number> {
-  @Figure(0, 1e6) cable!: number;
-  @Figure(0, 1e6) contacts!: number;
-  @Figure(0, 1e6) joints!: number;
-  @Figure(0, 1e6) pads!: number;
-  @Figure(0, 1e6) short!: number;
-  @Figure(0, 1e6) 'port-part'!: number;
-  @Figure(0, 1e6) battery!: number;
-  @Figure(0, 1e6) elsewhere!: number;
-}
+/** A share for every fault site, any scale; its fields are the sites themselves. */
+export class SharesDto {}
+for (const site of FAULT_SITES) Figure(0, 1e6)(SharesDto.prototype, site);
 
 export class TrayDto implements Tray {
   @Whole(1, 12) rows!: number;
@@ -21,7 +14,7 @@ export class TrayDto implements Tray {
 }
 
 export class WorkshopDto implements WorkshopRecord {
-  @OrNull() @IsDefined() @Nested(() => SharesDto) shares!: SharesDto | null;
+  @OrNull() @IsDefined() @Nested(() => SharesDto) shares!: Record<FaultSite, number> | null;
   @IsDefined() @Nested(() => TrayDto) tray!: TrayDto;
   @Figure(0.6, 0.999) sureAt!: number;
 }

@@ -21,7 +21,7 @@ export type { GhostHole } from './board/face-register';
 export { basePicture, faceFrame, setMeasure } from './board/measure-face';
 export { netsFromEvidence } from './board/nets';
 export { PACKAGES, packagesFor, placedTerminals } from './board/package-outline';
-export { PAD_STATES, PAD_STATE_WORDS, canProbe } from './board/pad-state';
+export { PAD_STATES, PAD_STATE_WORDS, canProbe, isGone } from './board/pad-state';
 export type { PadState } from './board/pad-state';
 export { addPicture } from './board/pictures';
 export { placeProposal } from './board/place-proposal';
@@ -44,7 +44,7 @@ export type { ConnectorFamily } from './connector/family';
 export { GENERIC_PARTS } from './connector/generic-parts';
 export { PART_FAMILIES, partFamilyName } from './connector/part-family';
 export type { PartFamily } from './connector/part-family';
-export { STANCES, mounting, MOUNTING_WORDS, checkPart } from './connector/part';
+export { STANCES, STANCE_WORDS, mounting, MOUNTING_WORDS, checkPart } from './connector/part';
 export type { PartLand, ConnectorPart } from './connector/part';
 export { PIN_FUNCTIONS, functionGroup } from './connector/pin-function';
 export type { PinFunction } from './connector/pin-function';
@@ -136,6 +136,7 @@ export type { MeterMode, MeterShown } from './quantity/meter-entry';
 export { readMeterLine } from './quantity/meter-line';
 export { parseBench } from './quantity/parse-bench';
 export { significant, printOhms, printVolts, printAmps, printFarads, printLength, printWire } from './quantity/print-bench';
+export { printChance } from './quantity/print-chance';
 
 // rebuild
 export { REPAIR_KINDS, REPAIR_WORDS } from './rebuild/pin-repair';

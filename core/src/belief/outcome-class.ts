@@ -1,8 +1,9 @@
 import type { Reading } from '../board/reading';
 import type { MeterMode, MeterShown } from '../quantity/meter-entry';
+import { METER_MODES } from '../quantity/meter-entry';
 
-/** Modes that say something of nets while nothing is powered. */
-export const TRACE_MODES = ['continuity', 'ohms', 'diode', 'seen'] as const;
+/** Modes that say something of nets while nothing is powered: all but volts. */
+export const TRACE_MODES = METER_MODES.filter((m): m is Exclude<MeterMode, 'volts'> => m !== 'volts');
 export type TraceMode = (typeof TRACE_MODES)[number];
 
 /** Upper edges of the classes that figures fall into; after the last figure come `climbs` and `over`. */

@@ -1,4 +1,5 @@
 import type { Board, Pin } from '../board/board';
+import { POINT_ROLE_SHEETS } from '../board/board';
 import type { FaceRegister } from '../board/face-register';
 import { faceRegister } from '../board/face-register';
 import type { NetReport } from '../board/nets';
@@ -24,10 +25,8 @@ export interface TraceContext {
   readonly ground: ReadonlySet<string>;
 }
 
-const GROUND_ROLES = ['pour', 'shell', 'battery-minus'];
-
 function isGroundLike(point: ProbePoint): boolean {
-  return point.owner === 'point' && GROUND_ROLES.includes(point.point.role);
+  return point.owner === 'point' && POINT_ROLE_SHEETS[point.point.role].known === 'ground';
 }
 
 /** Whether a pin is one of the ground pins of its connector. */

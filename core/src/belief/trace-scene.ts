@@ -1,3 +1,4 @@
+import { POINT_ROLE_SHEETS } from '../board/board';
 import type { ComponentKind } from '../board/board';
 import { canProbe } from '../board/pad-state';
 import type { ProbePoint } from '../board/probe-point';
@@ -9,7 +10,7 @@ import { labelSet } from './labels';
 import type { TraceContext } from './trace-context';
 
 /** What a point is to tracing: a pad or stub whose pin is known, a fixed reference, or a place where a line may go. */
-export type ScenePart = 'pad' | 'dead pad' | 'stub' | 'reference' | 'site';
+export type SceneRole = 'pad' | 'dead pad' | 'stub' | 'reference' | 'site';
 
 /** One way in which the board may be wired: the function of each pin, in the order of the board's pins. */
 export interface Orientation {
@@ -25,7 +26,7 @@ export interface TraceScene {
   readonly labels: LabelSet;
   readonly points: readonly ProbePoint[];
   readonly index: ReadonlyMap<string, number>;
-  readonly roles: readonly ScenePart[];
+  readonly roles: readonly SceneRole[];
   /** Pin (by its place among the board's pins) that a pad or stub belongs to, else -1. */
   readonly pinOf: Int32Array;
   /** The other end of a two-ended part, or the same line's other end of a choke; -1 without one. */
@@ -105,15 +106,14 @@ export function traceScene(ctx: TraceContext, slipRate: number): TraceScene {
   const index = new Map(points.map((p, i) => [p.id, i]));
   const pinIndex = new Map(ctx.pins.map((p, i) => [p.id, i]));
   const pinOf = new Int32Array(points.length).fill(-1);
-  const roles = points.map((p, i): ScenePart => {
+  const roles = points.map((p, i): SceneRole => {
     if (p.owner === 'pin') {
       pinOf[i] = pinIndex.get(p.id) ?? -1;
       return canProbe(p.pin.state) ? 'pad' : 'dead pad';
     }
     if (p.owner === 'leg') return 'reference';
     if (p.owner === 'terminal') return 'site';
-    if (['pour', 'shell', 'battery-minus', 'battery-plus', 'other-supply'].includes(p.point.role))
-      return 'reference';
+    if (POINT_ROLE_SHEETS[p.point.role].known !== null) return 'reference';
     if (p.point.role === 'track-end') {
       const pin = stubPin(ctx, p);
       pinOf[i] = pin;

@@ -118,6 +118,43 @@ export const POINT_ROLES = [
 ] as const;
 export type PointRole = (typeof POINT_ROLES)[number];
 
+export interface RoleSheet {
+  /** What the first point of the role is called. */
+  readonly name: string;
+  /** Its net is known without asking: ground, or a supply. */
+  readonly known: 'ground' | 'supply' | null;
+}
+
+export const POINT_ROLE_SHEETS: Readonly<Record<PointRole, RoleSheet>> = {
+  plain: { name: 'point', known: null },
+  pour: { name: 'pour', known: 'ground' },
+  shell: { name: 'shell', known: 'ground' },
+  via: { name: 'via', known: null },
+  'test-point': { name: 'test point', known: null },
+  'track-end': { name: 'track end', known: null },
+  'battery-plus': { name: 'B+', known: 'supply' },
+  'battery-minus': { name: 'B−', known: 'ground' },
+  'other-supply': { name: 'other 5 V', known: 'supply' },
+};
+
+/** Reference letters of the kinds of component (IEC 60617 and common practice). */
+export const REFERENCE_LETTERS: Readonly<Record<ComponentKind, string>> = {
+  resistor: 'R',
+  capacitor: 'C',
+  inductor: 'L',
+  bead: 'FB',
+  fuse: 'F',
+  choke: 'CM',
+  diode: 'D',
+  'dual-diode': 'D',
+  transistor: 'Q',
+  'esd-array': 'U',
+  chip: 'U',
+  led: 'LED',
+  button: 'SW',
+  other: 'X',
+};
+
 export interface LoosePoint {
   readonly id: string;
   readonly name: string;

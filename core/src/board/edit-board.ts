@@ -15,6 +15,7 @@ import type {
   PointRole,
   TrackScar,
 } from './board';
+import { POINT_ROLE_SHEETS, REFERENCE_LETTERS } from './board';
 import { nearestOnLine } from './board-line';
 import type { PadState } from './pad-state';
 import { freshId } from './place-row';
@@ -25,36 +26,6 @@ export interface Placed {
   readonly board: Board;
   readonly id: string;
 }
-
-/** Reference letters of the kinds of component (IEC 60617 and common practice). */
-export const REFERENCE_LETTERS: Readonly<Record<ComponentKind, string>> = {
-  resistor: 'R',
-  capacitor: 'C',
-  inductor: 'L',
-  bead: 'FB',
-  fuse: 'F',
-  choke: 'CM',
-  diode: 'D',
-  'dual-diode': 'D',
-  transistor: 'Q',
-  'esd-array': 'U',
-  chip: 'U',
-  led: 'LED',
-  button: 'SW',
-  other: 'X',
-};
-
-const ROLE_NAMES: Readonly<Record<PointRole, string>> = {
-  plain: 'point',
-  pour: 'pour',
-  shell: 'shell',
-  via: 'via',
-  'test-point': 'test point',
-  'track-end': 'track end',
-  'battery-plus': 'B+',
-  'battery-minus': 'B−',
-  'other-supply': 'other 5 V',
-};
 
 /** Places a component by its terminals; its name counts on from those of its letter. */
 export function addComponent(
@@ -114,9 +85,10 @@ export function addLeg(
 export function addPoint(board: Board, face: Face, at: BoardPoint, role: PointRole): Placed {
   const id = freshId(board, 'point');
   const alike = board.points.filter((p) => p.role === role).length;
+  const { name } = POINT_ROLE_SHEETS[role];
   const point: LoosePoint = {
     id,
-    name: alike === 0 && role !== 'plain' ? ROLE_NAMES[role] : `${ROLE_NAMES[role]} ${alike + 1}`,
+    name: alike === 0 && role !== 'plain' ? name : `${name} ${alike + 1}`,
     face,
     at,
     role,

@@ -33,5 +33,11 @@ export const PAD_STATE_WORDS: Readonly<Record<PadState, string>> = {
 
 /** Whether the pad itself still offers metal that a probe can rest on and that leads to the board's circuit. */
 export function canProbe(state: PadState): boolean {
-  return !['torn', 'trace-torn', 'cracked', 'hole-wall-gone'].includes(state);
+  return !isGone(state) && state !== 'cracked';
 }
+
+/** Whether the copper that the pin was soldered to is gone. */
+export const isPadGone = (state: PadState): boolean => state === 'torn' || state === 'hole-wall-gone';
+
+/** Whether the pad or its track is gone for a length: nothing there can be soldered to. */
+export const isGone = (state: PadState): boolean => isPadGone(state) || state === 'trace-torn';

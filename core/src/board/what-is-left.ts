@@ -5,6 +5,7 @@ import type { Board, BoardLine, Leg, PinRow } from './board';
 import { nearestOnLine } from './board-line';
 import { faceFrame } from './measure-face';
 import type { PadState } from './pad-state';
+import { isPadGone } from './pad-state';
 import { PAD_STATES, PAD_STATE_WORDS } from './pad-state';
 import { pinPoint } from './probe-point';
 
@@ -58,8 +59,6 @@ export interface WhatIsLeft {
   readonly brokenTracks: readonly BoardLine[];
 }
 
-const GONE: readonly PadState[] = ['torn', 'hole-wall-gone'];
-
 export function whatIsLeft(board: Board): WhatIsLeft {
   const span = (
     face: PinRow['face'],
@@ -75,7 +74,7 @@ export function whatIsLeft(board: Board): WhatIsLeft {
     const middle = { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 };
     const edges = board.lines.filter((l) => l.kind === 'edge' && l.face === row.face);
     const off = Math.min(...edges.map((l) => nearestOnLine(l.points, middle).offMm));
-    const torn = row.pins.filter((p) => GONE.includes(p.state)).length;
+    const torn = row.pins.filter((p) => isPadGone(p.state)).length;
     return {
       row,
       pitch: row.measuredPitch ?? { mm: row.pitchMm, sigmaMm: null },

@@ -23,8 +23,16 @@ export interface PartLand {
   readonly metal: Oblong | null;
 }
 
-export const STANCES = ['lying', 'upright', 'sunk'] as const;
+/** How a connector stands on its board: its opening along the board, straight up from it, or the body let into a cut-out. */
+export const STANCES = ['right-angle', 'vertical', 'mid-mount'] as const;
 export type Stance = (typeof STANCES)[number];
+
+/** As the bench says it. */
+export const STANCE_WORDS: Readonly<Record<Stance, string>> = {
+  'right-angle': 'lying',
+  vertical: 'upright',
+  'mid-mount': 'sunk in',
+};
 
 /** A connector as far as fitting it goes. Lengths mm, in the frame of its land pattern. */
 export interface ConnectorPart {
@@ -33,7 +41,7 @@ export interface ConnectorPart {
   readonly family: PartFamily;
   readonly stance: Stance | null;
   readonly lands: readonly PartLand[];
-  /** Way the opening looks, 0 to the right, 90 down; `null` for upright parts and where it is not known. */
+  /** Way the opening looks, 0 to the right, 90 down; `null` for vertical parts and where it is not known. */
   readonly mouthDeg: number | null;
   /** From the middle of the contacts to the front of the shell, along the mouth. */
   readonly frontMm: number | null;

@@ -120,9 +120,9 @@ function mouthOf(footprint: KicadFootprint, lands: readonly PartLand[]): Mouth |
 }
 
 const stanceOf = (words: string): Stance | null => {
-  if (/vertical|upright/iu.test(words)) return 'upright';
-  if (/mid.?mount|sink|sunk|cut.?out/iu.test(words)) return 'sunk';
-  return /horizontal|right.?angle|top.?m(ou)?nt/iu.test(words) ? 'lying' : null;
+  if (/vertical|upright/iu.test(words)) return 'vertical';
+  if (/mid.?mount|sink|sunk|cut.?out/iu.test(words)) return 'mid-mount';
+  return /horizontal|right.?angle|top.?m(ou)?nt/iu.test(words) ? 'right-angle' : null;
 };
 
 /**
@@ -137,7 +137,7 @@ export function partFromFootprint(footprint: KicadFootprint, id: string, source:
   );
   const lands = shared(places(footprint.pads).map((p) => landOf(p, family)));
   const stance = stanceOf(words);
-  const mouth = stance === 'upright' ? null : mouthOf(footprint, lands);
+  const mouth = stance === 'vertical' ? null : mouthOf(footprint, lands);
   return {
     id,
     name: footprint.name,

@@ -2,8 +2,9 @@ import type { Board, FaceSheet } from '../board/board';
 import type { KnownLength } from '../geometry/photo-measure';
 import { usualStep } from '../teardown/step';
 import type { OpeningStep } from '../teardown/step';
-import type { DocumentKind, JobDocuments } from './job-record';
-import { DOCUMENT_KINDS, EMPTY_DOCUMENTS } from './job-record';
+import type { Stance } from '../connector/part';
+import type { AroundPort, DocumentKind, JobDocuments } from './job-record';
+import { DOCUMENT_KINDS, EMPTY_AROUND, EMPTY_DOCUMENTS } from './job-record';
 
 type StoredSheet = Partial<FaceSheet> & { readonly scale?: KnownLength | null };
 
@@ -31,6 +32,18 @@ function completeBoard(board: Board): Board {
     legs: board.legs.map((l) => ({ ...{ slot: null }, ...l })),
     components: board.components.map((c) => ({ ...{ package: null, heatShy: false }, ...c })),
   };
+}
+
+/** What stances were called before. */
+const EARLIER_STANCES: Readonly<Record<string, Stance>> = {
+  lying: 'right-angle',
+  upright: 'vertical',
+  sunk: 'mid-mount',
+};
+
+function completeAround(around: Partial<AroundPort> | undefined): AroundPort {
+  const whole = { ...EMPTY_AROUND, ...around };
+  return { ...whole, stance: whole.stance && (EARLIER_STANCES[whole.stance] ?? whole.stance) };
 }
 
 type Stored = { readonly [K in DocumentKind]?: Partial<JobDocuments[K]> | undefined };
@@ -67,6 +80,7 @@ export function completeDocuments(stored: Stored): JobDocuments {
   return {
     ...whole,
     board: completeBoard(whole.board),
+    match: { ...whole.match, around: completeAround(whole.match.around) },
     teardown: { ...whole.teardown, steps: whole.teardown.steps.map(completeStep) },
   };
 }

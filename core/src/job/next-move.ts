@@ -1,5 +1,6 @@
 import { PAD_STATE_WORDS } from '../board/pad-state';
 import { printAmps, printWire } from '../quantity/print-bench';
+import { printChance } from '../quantity/print-chance';
 import { REPAIR_WORDS } from '../rebuild/pin-repair';
 import { isSettled } from '../rebuild/rebuild-plan';
 import type { ClosingStep } from '../teardown/closing-order';
@@ -23,6 +24,7 @@ export interface NextMove {
 }
 
 type Move = Omit<NextMove, 'station'>;
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 const move = (title: string, why: string, tone: Move['tone'] = 'move'): Move => ({ title, why, tone });
 
 function takeIn({ record, cautions, triage }: JobView): Move {
@@ -49,7 +51,7 @@ function takeIn({ record, cautions, triage }: JobView): Move {
   if (!verdict) return move('Open it up', 'Taken in. Next, how it comes apart.', 'done');
   return move(
     `${verdict.sure ? 'It is' : 'Most likely'} ${verdict.words}`,
-    `${verdict.p >= 0.995 ? 'Over 99' : Math.round(verdict.p * 100)} % sure. ${verdict.open}`,
+    `${capital(printChance(verdict.p))} sure. ${verdict.open}`,
     'done',
   );
 }
@@ -176,7 +178,7 @@ function prove(view: JobView): Move {
   if (failed)
     return move(
       `${failed.check.title}: failed`,
-      `Wanted ${failed.check.bandWords}. Mend it, then measure again. No power until it passes.`,
+      `Wanted ${failed.check.limitWords}. Mend it, then measure again. No power until it passes.`,
       'stop',
     );
   const next = report.checks.find((c) => c.verdict !== 'pass' && !c.shut);
@@ -193,7 +195,7 @@ function prove(view: JobView): Move {
   }
   return move(
     next.check.title,
-    next.verdict === 'doubt' ? `In doubt: wanted ${next.check.bandWords}. Measure again.` : next.check.how,
+    next.verdict === 'doubt' ? `In doubt: wanted ${next.check.limitWords}. Measure again.` : next.check.how,
   );
 }
 

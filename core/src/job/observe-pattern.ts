@@ -1,7 +1,7 @@
 import type { Board, Face, Leg } from '../board/board';
 import { acrossFaces } from '../board/face-register';
 import { faceFrame } from '../board/measure-face';
-import type { PadState } from '../board/pad-state';
+import { isPadGone } from '../board/pad-state';
 import { nearestOnLine } from '../board/board-line';
 import { pinPoint } from '../board/probe-point';
 import type { ObservedFeature, ObservedPattern } from '../match/observed';
@@ -22,8 +22,6 @@ const SHAPE_MM = 0.1;
 const SAME_HOLE_MM = 0.6;
 /** With no measured picture nothing is known better than this, mm. */
 const UNMEASURED_MM = 0.3;
-
-const GONE: readonly PadState[] = ['torn', 'hole-wall-gone'];
 
 /** The face the connector is matched on: that of its pads, else the one with more legs. */
 export function matchFace(board: Board): Face {
@@ -74,7 +72,7 @@ export function observePattern(view: JobView): ObservedPattern {
   const pads = rows.flatMap((row) =>
     row.pins.map((pin, i): ObservedFeature => {
       const at = pinPoint(row, i);
-      const gone = GONE.includes(pin.state);
+      const gone = isPadGone(pin.state);
       return {
         id: pin.id,
         name: `pin ${pin.number}`,

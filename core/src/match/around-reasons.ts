@@ -2,6 +2,7 @@ import type { FitReason } from './fit-reason';
 import { reason, sayMm } from './fit-reason';
 import type { ObservedPattern } from './observed';
 import type { ConnectorPart } from '../connector/part';
+import { STANCE_WORDS } from '../connector/part';
 import { partFamilyName } from '../connector/part-family';
 
 /** How far a shell may stand behind or before the case before a plug minds, mm (common practice). */
@@ -39,7 +40,13 @@ export function aroundReasons(
       ),
     );
   if (pattern.stance && part.stance && pattern.stance !== part.stance)
-    found.push(reason('stance', 'stop', `It is ${part.stance}, the board wants a ${pattern.stance} one`));
+    found.push(
+      reason(
+        'stance',
+        'stop',
+        `It is ${STANCE_WORDS[part.stance]}, the board wants one that is ${STANCE_WORDS[pattern.stance]}`,
+      ),
+    );
   if (pattern.openingHeightMm !== null && part.openingHeightMm !== null) {
     const off = part.openingHeightMm - pattern.openingHeightMm;
     if (Math.abs(off) > HEIGHT_PLAY_MM)
@@ -68,7 +75,7 @@ export function aroundReasons(
   }
   if (part.frontMm === null) return found;
   const over = part.frontMm - end.mm;
-  if (part.stance !== 'sunk' && over < -0.3)
+  if (part.stance !== 'mid-mount' && over < -0.3)
     found.push(
       reason(
         'edge-in-the-way',

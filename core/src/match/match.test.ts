@@ -350,7 +350,7 @@ describe('reasons', () => {
     expect(c.verdict).toBe('no');
     expect(codes(c)).toContain('family');
     expect(codes(one({ ...boardOfPart(BASE), narrowSide: 'up' }, BASE))).toEqual(['upside-down']);
-    expect(codes(one({ ...boardOfPart(BASE), stance: 'upright' }, BASE))).toEqual(['stance']);
+    expect(codes(one({ ...boardOfPart(BASE), stance: 'vertical' }, BASE))).toEqual(['stance']);
     expect(codes(one({ ...boardOfPart(BASE), openingHeightMm: 2.5 }, BASE))).toEqual(['opening-height']);
     expect(codes(one({ ...boardOfPart(BASE), currentA: 2 }, BASE))).toEqual(['rated-current']);
     expect(codes(one({ ...boardOfPart(BASE), currentA: 1.5 }, BASE))).toEqual([]);
@@ -479,7 +479,7 @@ describe('built-in parts', () => {
   it.each(
     GENERIC_PARTS.filter(
       (p) =>
-        p.stance === 'lying' &&
+        p.stance === 'right-angle' &&
         p.id !== 'generic/mini-through' &&
         /^(usb-a|usb-b|mini-b|micro-b|micro-ab|type-c-16)$/u.test(p.family),
     ),

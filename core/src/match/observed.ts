@@ -1,6 +1,6 @@
 import type { Oblong } from '../geometry/oblong';
 import type { XY } from '../geometry/projective';
-import type { LandRole } from '../connector/part';
+import type { LandRole, Stance } from '../connector/part';
 import type { PartFamily } from '../connector/part-family';
 import type { PinFunction } from '../connector/pin-function';
 
@@ -48,7 +48,7 @@ export interface ObservedPattern {
   readonly caseMm: number | null;
   /** Which side of the opening was the narrow one, the fitting side up. */
   readonly narrowSide: 'up' | 'down' | null;
-  readonly stance: 'lying' | 'upright' | 'sunk' | null;
+  readonly stance: Stance | null;
   /** Middle of the case's opening over the board, mm. */
   readonly openingHeightMm: number | null;
   /** What the device draws, A; `null` when nothing is known of it. */

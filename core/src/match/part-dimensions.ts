@@ -2,7 +2,7 @@ import { sayMm } from './fit-reason';
 import { isRound } from '../geometry/oblong';
 import type { XY } from '../geometry/projective';
 import type { ConnectorPart, PartLand } from '../connector/part';
-import { opening, STANCES } from '../connector/part';
+import { opening, STANCE_WORDS, STANCES } from '../connector/part';
 
 /** Something about a part that a hand can measure or count on the board. */
 export interface PartDimension {
@@ -42,7 +42,7 @@ export const DIMENSION_WORDS: Readonly<Record<string, string>> = {
 
 const COUNTED: readonly string[] = ['contacts', 'legs', 'legs-through', 'pegs'];
 const CHOICES: Readonly<Record<string, Readonly<Record<number, string>>>> = {
-  stance: Object.fromEntries(STANCES.entries()),
+  stance: Object.fromEntries(STANCES.map((s, i) => [i, STANCE_WORDS[s]])),
   'narrow-side': { 0: 'down', 1: 'up' },
 };
 

@@ -93,11 +93,11 @@ export function whatToBuy(pattern: ObservedPattern, family: PartFamily, currentA
       family.endsWith('plug') ? 'plug' : 'receptacle',
       contacts > 0 ? `${contacts} pads` : '',
       held ? 'through-hole legs' : legs.length > 0 ? 'SMD legs' : '',
-      pattern.stance === 'upright'
+      pattern.stance === 'vertical'
         ? 'vertical'
-        : pattern.stance === 'sunk'
+        : pattern.stance === 'mid-mount'
           ? 'mid mount'
-          : pattern.stance === 'lying'
+          : pattern.stance === 'right-angle'
             ? 'right angle'
             : '',
       pegs > 0 ? 'with pegs' : '',

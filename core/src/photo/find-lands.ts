@@ -1,6 +1,6 @@
 import type { TurnedRect } from './blobs';
 import { findBlobs, leastRect } from './blobs';
-import type { LevelPiece } from './level';
+import type { FlatFieldPiece } from './flat-field';
 import type { Bitmap } from './morphology';
 import { close, open } from './morphology';
 
@@ -69,7 +69,7 @@ interface Maps {
   readonly tint: (at: number) => number;
 }
 
-function classify(piece: LevelPiece): Maps {
+function classify(piece: FlatFieldPiece): Maps {
   const { width, height, planes, mask, grain } = piece;
   const n = width * height;
   // Colours as they would be under an even lamp, in proportion to light: blur and edges are straight there.
@@ -194,7 +194,7 @@ function ringOf(
  * Every patch of metal, bare board and opening in a levelled piece that is wide enough to be part of a footprint. A ring of metal
  * is given once for each opening in it.
  */
-export function findPatches(piece: LevelPiece): {
+export function findPatches(piece: FlatFieldPiece): {
   readonly patches: Patch[];
   readonly maskShare: (rect: TurnedRect) => number;
 } {

@@ -2,7 +2,7 @@ import type { ConnectorFamily } from '../connector/family';
 import type { BoardPoint } from '../geometry/point';
 import type { Projective } from '../geometry/projective';
 import { findPatches } from './find-lands';
-import { levelLight } from './level';
+import { flatFieldCorrect } from './flat-field';
 import type { Pixels } from './pixels';
 import type { BoardBox } from './rectify';
 import { rectify } from './rectify';
@@ -89,7 +89,7 @@ export function readFootprint(
   onStage('laying flat');
   const flat = rectify(picture, toPhoto, box);
   onStage('evening the lamp');
-  const level = levelLight(flat);
+  const level = flatFieldCorrect(flat);
   onStage('finding metal');
   const { patches, maskShare } = findPatches(level);
   onStage('fitting rows');

@@ -97,7 +97,7 @@ export function brokenBoard(seed: number, wish: BoardWish = {}): BrokenBoard {
     state: 'sound',
   }));
   for (const leg of legs) b.netOf[leg.id] = shell;
-  if (shell !== '0') b.part('resistor', ['shell', '0'], b.near({ x: width + 2, y: 2 }, 0.8), 1e6);
+  if (shell !== '0') b.component('resistor', ['shell', '0'], b.near({ x: width + 2, y: 2 }, 0.8), 1e6);
 
   const wiredNets = new Set(b.components.flatMap((c) => c.terminals.map((t) => b.netOf[t.id] ?? '')));
   const pinNets: Record<string, string> = {};

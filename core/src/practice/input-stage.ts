@@ -61,51 +61,51 @@ const logBetween = (b: StageBuilder, low: number, high: number): number =>
   10 ** b.draw.between(Math.log10(low), Math.log10(high));
 
 function charger(b: StageBuilder, input: string, at: XY): void {
-  const { part, near, draw } = b;
+  const { component, near, draw } = b;
   const roles: TerminalRole[] = ['IN', 'GND', 'IO', 'OUT', 'IO', 'IO'];
-  part('chip', [input, '0', 'prog', 'bat', 'stat', 'en'], near(inward(at, 6), 1.5), null, {
+  component('chip', [input, '0', 'prog', 'bat', 'stat', 'en'], near(inward(at, 6), 1.5), null, {
     roles,
     leakOhms: logBetween(b, 3e4, 6e5),
   });
-  part('capacitor', ['bat', '0'], near(inward(at, 9), 1.5), draw.pick([1e-6, 4.7e-6, 1e-5]));
-  part('resistor', ['prog', '0'], near(inward(at, 9), 2), draw.pick([1200, 1500, 2000, 5100]));
+  component('capacitor', ['bat', '0'], near(inward(at, 9), 1.5), draw.pick([1e-6, 4.7e-6, 1e-5]));
+  component('resistor', ['prog', '0'], near(inward(at, 9), 2), draw.pick([1200, 1500, 2000, 5100]));
   b.point('B+', 'battery-plus', 'bat', near(inward(at, 14), 3));
   b.point('B-', 'battery-minus', '0', near(inward(at, 14), 3));
 }
 
 function regulator(b: StageBuilder, input: string, at: XY): void {
-  const { part, near, draw } = b;
-  part('chip', [input, '0', input, 'v33', 'nc', 'nc2'], near(inward(at, 6), 1.5), null, {
+  const { component, near, draw } = b;
+  component('chip', [input, '0', input, 'v33', 'nc', 'nc2'], near(inward(at, 6), 1.5), null, {
     roles: ['IN', 'GND', 'IO', 'OUT', 'NC', 'NC'],
     leakOhms: logBetween(b, 5e4, 1e6),
   });
-  part('capacitor', ['v33', '0'], near(inward(at, 9), 2), draw.pick([1e-5, 2.2e-5, 4.7e-5]));
+  component('capacitor', ['v33', '0'], near(inward(at, 9), 2), draw.pick([1e-5, 2.2e-5, 4.7e-5]));
 }
 
 /** From VBUS to what feeds on it: a fuse, a bead, a Schottky from two supplies, a multiplexer, or straight in. */
 function supply(b: StageBuilder, at: XY, battery: boolean): void {
-  const { part, near, draw } = b;
+  const { component, near, draw } = b;
   const feed = battery ? charger : regulator;
   if (draw.chance(0.6))
-    part('capacitor', ['vbus', '0'], near(inward(at, 3.2), 1), draw.pick([1e-7, 1e-6, 4.7e-6, 1e-5]));
-  if (draw.chance(0.3)) part('esd-array', ['vbus', '0'], near(inward(at, 2.4), 0.7));
+    component('capacitor', ['vbus', '0'], near(inward(at, 3.2), 1), draw.pick([1e-7, 1e-6, 4.7e-6, 1e-5]));
+  if (draw.chance(0.3)) component('esd-array', ['vbus', '0'], near(inward(at, 2.4), 0.7));
   const way = draw.pick(['straight', 'fuse', 'bead', 'inductor', 'dual', 'dual', 'mux'] as const);
   if (way === 'straight') feed(b, 'vbus', at);
   else if (way === 'dual' || way === 'mux') {
     const place = near(inward(at, 3.5), 0.9);
-    if (way === 'dual') part('dual-diode', ['vbus', 'jack', 'sys'], place);
+    if (way === 'dual') component('dual-diode', ['vbus', 'jack', 'sys'], place);
     else
-      part('chip', ['vbus', 'jack', '0', 'sys', 'sel', 'ilim'], place, null, {
+      component('chip', ['vbus', 'jack', '0', 'sys', 'sel', 'ilim'], place, null, {
         roles: ['IO', 'IO', 'GND', 'OUT', 'IO', 'IO'],
         leakOhms: logBetween(b, 2e5, 2e6),
       });
     b.point('jack pin', 'other-supply', 'jack', { x: at.x + 12 + 6 * draw.random(), y: 3 });
-    part('capacitor', ['jack', '0'], near({ x: at.x + 11, y: 5 }, 1), 1e-5);
-    part('capacitor', ['sys', '0'], near(inward(at, 6.5), 1.2), draw.pick([1e-5, 4.7e-5, 1e-4]));
+    component('capacitor', ['jack', '0'], near({ x: at.x + 11, y: 5 }, 1), 1e-5);
+    component('capacitor', ['sys', '0'], near(inward(at, 6.5), 1.2), draw.pick([1e-5, 4.7e-5, 1e-4]));
     feed(b, 'sys', inward(at, 2));
   } else {
-    part(way, ['vbus', 'vin'], near(inward(at, 2.8), 0.8));
-    part('capacitor', ['vin', '0'], near(inward(at, 5), 1), draw.pick([1e-6, 1e-5, 2.2e-5]));
+    component(way, ['vbus', 'vin'], near(inward(at, 2.8), 0.8));
+    component('capacitor', ['vin', '0'], near(inward(at, 5), 1), draw.pick([1e-6, 1e-5, 2.2e-5]));
     feed(b, 'vin', inward(at, 1));
   }
   if (draw.chance(0.4)) b.point('TP1', 'test-point', 'vbus', near(inward(at, 7), 3));
@@ -116,7 +116,7 @@ type DataWay = 'resistors' | 'choke' | 'esd' | 'straight';
 
 /** D+ and D- from the pads to the chip: 22, 27 or 33 ohm, a choke, an ESD array, or straight in. */
 function data(b: StageBuilder, dp: XY, dm: XY, way: DataWay, crossChance: number): void {
-  const { part, near, draw } = b;
+  const { component, near, draw } = b;
   const crossed = draw.chance(crossChance);
   const [left, right] = dp.x < dm.x ? (['dp', 'dm'] as const) : (['dm', 'dp'] as const);
   const centre = near(inward(middle([dp, dm]), 4), 0.8);
@@ -126,17 +126,17 @@ function data(b: StageBuilder, dp: XY, dm: XY, way: DataWay, crossChance: number
   if (way === 'resistors') {
     const ohms = draw.pick([22, 22, 22, 27, 33]);
     const one = (): number => ohms * (1 + 0.01 * draw.normal());
-    part('resistor', [first, `${first}2`], { x: centre.x - apart, y: centre.y }, one());
-    part('resistor', [second, `${second}2`], { x: centre.x + apart, y: centre.y }, one());
-  } else if (way === 'choke') part('choke', [first, second, `${first}2`, `${second}2`], centre);
+    component('resistor', [first, `${first}2`], { x: centre.x - apart, y: centre.y }, one());
+    component('resistor', [second, `${second}2`], { x: centre.x + apart, y: centre.y }, one());
+  } else if (way === 'choke') component('choke', [first, second, `${first}2`, `${second}2`], centre);
   else if (way === 'esd')
-    part(
+    component(
       'esd-array',
       draw.chance(0.5) ? [first, '0', second] : [first, second, '0', draw.chance(0.5) ? 'vbus' : 'nc3'],
       centre,
     );
   const place = near(inward(centre, 6), 1.2);
-  part(
+  component(
     'chip',
     [chipSide(first), chipSide(second), 'v33', 'gpio1', 'gpio2', '0', 'gpio3', 'gpio4'],
     place,
@@ -147,25 +147,25 @@ function data(b: StageBuilder, dp: XY, dm: XY, way: DataWay, crossChance: number
     },
   );
   // A full-speed device pulls D+ up with 1.5 kohm (USB 2.0 specification, from memory); most chips do it inside.
-  if (draw.chance(0.25)) part('resistor', [chipSide('dp'), 'v33'], near(inward(centre, 3), 1.2), 1500);
+  if (draw.chance(0.25)) component('resistor', [chipSide('dp'), 'v33'], near(inward(centre, 3), 1.2), 1500);
   if (draw.chance(0.3)) b.point('TP2', 'test-point', 'dp', near(inward(centre, 3), 2));
   if (draw.chance(0.3)) b.point('TP3', 'test-point', 'dm', near(inward(centre, 3), 2));
 }
 
 /** Resistors and capacitors of the rest of the board, some of the very values the port uses. */
 function decoys(b: StageBuilder, at: XY): void {
-  const { part, near, draw } = b;
+  const { component, near, draw } = b;
   const few = 3 + Math.floor(draw.random() * 4);
   for (let i = 0; i < few; i += 1) {
     const place = near(inward({ x: at.x + draw.between(-8, 8), y: at.y }, draw.between(5, 14)), 1);
     const way = draw.random();
     if (way < 0.25)
-      part('resistor', [`gpio${1 + (i % 4)}`, `far${i}`], place, draw.pick([10, 22, 22, 33, 47, 100]));
+      component('resistor', [`gpio${1 + (i % 4)}`, `far${i}`], place, draw.pick([10, 22, 22, 33, 47, 100]));
     else if (way < 0.5)
-      part('resistor', [`gpio${1 + (i % 4)}`, 'v33'], place, draw.pick([1e4, 4700, 1500, 1e5]));
-    else if (way < 0.7) part('resistor', [`far${i}`, '0'], place, draw.pick([5100, 1e4, 1e5, 4700]));
-    else if (way < 0.9) part('capacitor', ['v33', '0'], place, 1e-7);
-    else part('led', ['v33', `led${i}`], place);
+      component('resistor', [`gpio${1 + (i % 4)}`, 'v33'], place, draw.pick([1e4, 4700, 1500, 1e5]));
+    else if (way < 0.7) component('resistor', [`far${i}`, '0'], place, draw.pick([5100, 1e4, 1e5, 4700]));
+    else if (way < 0.9) component('capacitor', ['v33', '0'], place, 1e-7);
+    else component('led', ['v33', `led${i}`], place);
   }
   if (draw.chance(0.5)) b.point('TP4', 'test-point', 'v33', near(inward(at, 9), 3));
   if (draw.chance(0.5))
@@ -174,7 +174,7 @@ function decoys(b: StageBuilder, at: XY): void {
 
 /** Lays an input stage of a kind behind the pads. */
 export function layStage(b: StageBuilder, kind: StageKind, pads: PadPlaces): void {
-  const { part, near, draw } = b;
+  const { component, near, draw } = b;
   const place = (name: string): XY => middle(pads.get(name) ?? [{ x: 0, y: 0 }]);
   const vbus = pads.get('VBUS') ?? [];
   // Where VBUS comes out at two pads, the first part sits by one of them.
@@ -203,7 +203,7 @@ export function layStage(b: StageBuilder, kind: StageKind, pads: PadPlaces): voi
   }
   for (const cc of ['CC1', 'CC2'] as const)
     if (pads.has(cc))
-      part(
+      component(
         'resistor',
         [FUNCTION_NET[cc] ?? cc, '0'],
         near(inward(place(cc), 2.6), 0.7),
@@ -212,7 +212,7 @@ export function layStage(b: StageBuilder, kind: StageKind, pads: PadPlaces): voi
   for (const line of ['SSTX+', 'SSTX-', 'SSRX+', 'SSRX-'] as const)
     if (pads.has(line)) {
       const net = FUNCTION_NET[line] ?? line;
-      part('capacitor', [net, `${net}2`], near(inward(place(line), 2.2), 0.5), 1e-7);
+      component('capacitor', [net, `${net}2`], near(inward(place(line), 2.2), 0.5), 1e-7);
     }
   decoys(b, middle([...pads.values()].flat()));
 }

@@ -1,4 +1,5 @@
 import type { Component, ComponentKind, LoosePoint, PointRole } from '../board/board';
+import { REFERENCE_LETTERS } from '../board/board';
 import type { XY } from '../geometry/projective';
 import type { PartTruth } from './board-circuit';
 
@@ -37,7 +38,7 @@ export interface StageBuilder {
    * Puts a part down. Its first terminal looks towards the port more often than not, as parts in a line do.
    * @param nets net of each terminal, the port's side first
    */
-  readonly part: (
+  readonly component: (
     kind: ComponentKind,
     nets: readonly string[],
     at: XY,
@@ -49,22 +50,6 @@ export interface StageBuilder {
   readonly near: (at: XY, spread: number) => XY;
 }
 
-const PREFIX: Readonly<Record<ComponentKind, string>> = {
-  resistor: 'R',
-  capacitor: 'C',
-  inductor: 'L',
-  bead: 'FB',
-  fuse: 'F',
-  choke: 'CM',
-  diode: 'D',
-  'dual-diode': 'DD',
-  transistor: 'Q',
-  'esd-array': 'E',
-  chip: 'U',
-  led: 'LED',
-  button: 'S',
-  other: 'X',
-};
 /** Half the distance of a small part's two ends, mm. */
 const HALF_MM = 0.55;
 const CROWDED_MM = 1.3;
@@ -113,9 +98,10 @@ export function stageBuilder(random: () => number): StageBuilder {
     netOf,
     truths,
     near,
-    part: (kind, nets, at, value = null, truth) => {
-      const n = (count[kind] = (count[kind] ?? 0) + 1);
-      const id = `${PREFIX[kind]}${n}`;
+    component: (kind, nets, at, value = null, truth) => {
+      const letters = REFERENCE_LETTERS[kind];
+      const n = (count[letters] = (count[letters] ?? 0) + 1);
+      const id = `${letters}${n}`;
       // In line with the track mostly, some lying across it, a few the wrong way round.
       const across = draw.chance(0.12) ? (draw.chance(0.5) ? 90 : -90) : 0;
       const turned = nets.length > 3 ? 0 : across + draw.normal() * 18 + (draw.chance(0.01) ? 180 : 0);

@@ -1,12 +1,19 @@
 import type { Pin } from '../board/board';
 import { functionGroup } from '../connector/pin-function';
 import type { FamilySheet } from '../connector/family';
-import { printAmps, printOhms } from '../quantity/print-bench';
+import { printAmps, printOhms, printVolts } from '../quantity/print-bench';
 import type { PinPlan } from '../rebuild/rebuild-plan';
 import type { TraceContext } from '../belief/trace-context';
 import { groundReference } from '../belief/trace-context';
-import type { Band } from './band';
-import { APART_BAND, NOT_SHORT_BAND, RING_BAND, VBUS_BAND, drawBand } from './band';
+import type { AcceptanceLimits } from './acceptance-limits';
+import {
+  APART_LIMITS,
+  NOT_SHORT_LIMITS,
+  RING_LIMITS,
+  VBUS_LIMITS,
+  drawLimits,
+  limitWords,
+} from './acceptance-limits';
 
 export type CheckGroup = 'look' | 'ring' | 'short' | 'power' | 'data';
 export type CheckEntry = 'yes-no' | 'ohms' | 'volts' | 'amps';
@@ -18,12 +25,12 @@ export interface Check {
   readonly title: string;
   readonly how: string;
   readonly entry: CheckEntry;
-  readonly band: Band | null;
-  readonly bandWords: string;
+  readonly limits: AcceptanceLimits | null;
+  readonly limitWords: string;
   readonly powered: boolean;
 }
 
-const YES_NO = { entry: 'yes-no', band: null } as const;
+const YES_NO = { entry: 'yes-no', limits: null } as const;
 
 function lookChecks(plans: readonly PinPlan[]): Check[] {
   const wired = plans.filter((p) => p.repair.kind === 'jumper');
@@ -33,7 +40,7 @@ function lookChecks(plans: readonly PinPlan[]): Check[] {
       group: 'look',
       title: 'Look along the row',
       how: 'Under the magnifier: no hair of solder, no flux ball, every joint shiny and wetted.',
-      bandWords: 'clean',
+      limitWords: 'clean',
       powered: false,
       ...YES_NO,
     },
@@ -44,7 +51,7 @@ function lookChecks(plans: readonly PinPlan[]): Check[] {
             group: 'look',
             title: 'Prod each wire',
             how: `A toothpick against ${wired.map((p) => p.row.pin.label).join(', ')}: each pin moves with its wire, none moves alone.`,
-            bandWords: 'none moves alone',
+            limitWords: 'none moves alone',
             powered: false,
             ...YES_NO,
           } as const,
@@ -55,7 +62,7 @@ function lookChecks(plans: readonly PinPlan[]): Check[] {
       group: 'look',
       title: 'Rock the shell',
       how: 'Press the new connector sideways, gently: the legs hold, nothing gives.',
-      bandWords: 'solid',
+      limitWords: 'solid',
       powered: false,
       ...YES_NO,
     },
@@ -73,8 +80,8 @@ function ringChecks(ctx: TraceContext, plans: readonly PinPlan[]): Check[] {
         title: `${plan.row.pin.label} to ${landing.label}`,
         how: 'One tip on the connector’s own contact, one on the landing.',
         entry: 'ohms',
-        band: RING_BAND,
-        bandWords: `up to ${printOhms(RING_BAND.pass[1])}`,
+        limits: RING_LIMITS,
+        limitWords: limitWords(RING_LIMITS, printOhms),
         powered: false,
       },
     ];
@@ -101,8 +108,8 @@ function neighbourChecks(ctx: TraceContext): Check[] {
           title: `${left.number} ${left.function} and ${pin.number} ${pin.function} apart`,
           how: 'Neighbours must not ring.',
           entry: 'ohms',
-          band: APART_BAND,
-          bandWords: `OL or above ${printOhms(1000)}`,
+          limits: APART_LIMITS,
+          limitWords: limitWords(APART_LIMITS, printOhms, 'OL'),
           powered: false,
         },
       ];
@@ -118,7 +125,7 @@ function powerChecks(
 ): Check[] {
   const vbus = plans.filter((p) => p.row.pin.pin.function === 'VBUS');
   const ground = groundReference(ctx.points)?.label ?? 'ground';
-  const draw = drawBand(deviceCurrentA);
+  const draw = drawLimits(deviceCurrentA);
   return [
     ...vbus.slice(0, 1).map((p): Check => ({
       key: `volts:${p.row.pin.id}`,
@@ -126,8 +133,8 @@ function powerChecks(
       title: `Volts at ${p.row.pin.label}`,
       how: `Current-limited supply or a charger through a USB meter; black on ${ground}.`,
       entry: 'volts',
-      band: VBUS_BAND,
-      bandWords: '4.75 to 5.25 V',
+      limits: VBUS_LIMITS,
+      limitWords: limitWords(VBUS_LIMITS, printVolts),
       powered: true,
     })),
     {
@@ -136,8 +143,8 @@ function powerChecks(
       title: 'Current drawn',
       how: 'Read the USB meter after half a minute. Nothing: open. Limit reached and volts falling: short, unplug.',
       entry: 'amps',
-      band: draw,
-      bandWords: `${printAmps(draw.pass[0])} to ${printAmps(draw.pass[1])}`,
+      limits: draw,
+      limitWords: limitWords(draw, printAmps),
       powered: true,
     },
     {
@@ -145,7 +152,7 @@ function powerChecks(
       group: 'power',
       title: 'Wiggle the plug',
       how: 'Gently, all four ways: nothing cuts out.',
-      bandWords: 'steady',
+      limitWords: 'steady',
       powered: true,
       ...YES_NO,
     },
@@ -156,7 +163,7 @@ function powerChecks(
             group: 'power',
             title: 'Turn the plug over',
             how: 'Type C works both ways up: check draw again with the plug turned.',
-            bandWords: 'the same',
+            limitWords: 'the same',
             powered: true,
             ...YES_NO,
           } as const,
@@ -169,7 +176,7 @@ function powerChecks(
             group: 'data',
             title: 'Data as well as power',
             how: 'It shows up on a computer, and a file copies both ways.',
-            bandWords: 'a file copies',
+            limitWords: 'a file copies',
             powered: true,
             ...YES_NO,
           } as const,
@@ -202,8 +209,8 @@ export function proveChecks(
             title: `${vbus.row.pin.label} to ${ground}: no short`,
             how: 'Wait until the figure stops climbing.',
             entry: 'ohms',
-            band: NOT_SHORT_BAND,
-            bandWords: `above ${printOhms(1000)}`,
+            limits: NOT_SHORT_LIMITS,
+            limitWords: limitWords(NOT_SHORT_LIMITS, printOhms),
             powered: false,
           } as const,
         ]

@@ -7,7 +7,14 @@ import { FAMILIES } from '../connector/family';
 import { EMPTY_REBUILD, rebuildPlan } from '../rebuild/rebuild-plan';
 import { pinTable } from '../trace/pin-table';
 import { traceContext } from '../belief/trace-context';
-import { APART_BAND, drawBand, judgeBand, NOT_SHORT_BAND, RING_BAND, VBUS_BAND } from './band';
+import {
+  APART_LIMITS,
+  drawLimits,
+  judgeAgainst,
+  NOT_SHORT_LIMITS,
+  RING_LIMITS,
+  VBUS_LIMITS,
+} from './acceptance-limits';
 import type { Check } from './check-list';
 import { proveChecks } from './check-list';
 import type { CheckResult } from './verdict';
@@ -22,16 +29,16 @@ describe('bands', () => {
     [5.4, 'doubt'],
     [5.6, 'fail'],
   ] as const)('%d V at the pin: %s (USB 2.0, from memory)', (volts, verdict) => {
-    expect(judgeBand(volts, VBUS_BAND)).toBe(verdict);
+    expect(judgeAgainst(volts, VBUS_LIMITS)).toBe(verdict);
   });
   it('1 ohm across the input is a short: 5 A', () => {
-    expect(judgeBand(1, NOT_SHORT_BAND)).toBe('fail');
-    expect(judgeBand(Infinity, APART_BAND)).toBe('pass');
-    expect(judgeBand(0.3, RING_BAND)).toBe('pass');
-    expect(judgeBand(22, RING_BAND)).toBe('fail');
-    expect(judgeBand(0, drawBand(0.5))).toBe('fail');
-    expect(judgeBand(0.46, drawBand(0.5))).toBe('pass');
-    expect(() => judgeBand(Number.NaN, RING_BAND)).toThrow(RangeError);
+    expect(judgeAgainst(1, NOT_SHORT_LIMITS)).toBe('fail');
+    expect(judgeAgainst(Infinity, APART_LIMITS)).toBe('pass');
+    expect(judgeAgainst(0.3, RING_LIMITS)).toBe('pass');
+    expect(judgeAgainst(22, RING_LIMITS)).toBe('fail');
+    expect(judgeAgainst(0, drawLimits(0.5))).toBe('fail');
+    expect(judgeAgainst(0.46, drawLimits(0.5))).toBe('pass');
+    expect(() => judgeAgainst(Number.NaN, RING_LIMITS)).toThrow(RangeError);
   });
 });
 

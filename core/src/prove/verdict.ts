@@ -1,5 +1,5 @@
-import type { Verdict } from './band';
-import { judgeBand } from './band';
+import type { Verdict } from './acceptance-limits';
+import { judgeAgainst } from './acceptance-limits';
 import type { Check } from './check-list';
 
 export const RESULT_SHOWN = ['yes', 'no', 'over', 'value'] as const;
@@ -30,9 +30,11 @@ export interface ProveReport {
 
 /** What a result means for its check. A result of the wrong sort for the check is a fail, never a pass. */
 export function judgeCheck(check: Check, result: CheckResult): Verdict {
-  if (check.band === null) return result.shown === 'yes' ? 'pass' : 'fail';
-  if (result.shown === 'over') return check.entry === 'ohms' ? judgeBand(Infinity, check.band) : 'fail';
-  return result.shown === 'value' && result.value !== null ? judgeBand(result.value, check.band) : 'fail';
+  if (check.limits === null) return result.shown === 'yes' ? 'pass' : 'fail';
+  if (result.shown === 'over') return check.entry === 'ohms' ? judgeAgainst(Infinity, check.limits) : 'fail';
+  return result.shown === 'value' && result.value !== null
+    ? judgeAgainst(result.value, check.limits)
+    : 'fail';
 }
 
 /** Judges the whole list. A doubt on an unpowered check keeps the power shut: it has not passed. */

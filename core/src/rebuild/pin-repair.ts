@@ -1,4 +1,5 @@
 import type { PadState } from '../board/pad-state';
+import { isGone } from '../board/pad-state';
 import { isOptional } from '../connector/pin-function';
 import type { PinFunction } from '../connector/pin-function';
 import type { Landing } from '../trace/landing';
@@ -37,7 +38,7 @@ function toLanding(landing: Landing | null, why: string): PinRepair {
  * gone; everything else that is gone gets a jumper to its landing, once that is known.
  */
 export function repairFor(state: PadState, f: PinFunction, landing: Landing | null): PinRepair {
-  const gone = state === 'torn' || state === 'trace-torn' || state === 'hole-wall-gone';
+  const gone = isGone(state);
   if (gone && isOptional(f)) return { kind: 'leave', why: `${f} is not needed: the device works without it` };
   switch (state) {
     case 'unchecked':

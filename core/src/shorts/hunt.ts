@@ -1,3 +1,4 @@
+import { printChance } from '../quantity/print-chance';
 import type { Hunt, HuntResult } from './hunt-chances';
 import { huntChances, railOhms, SHORT_OHMS } from './hunt-chances';
 import type { HuntAction, Suspect } from './suspect';
@@ -117,7 +118,7 @@ function words(
 ): Pick<HuntStep, 'title' | 'why'> {
   const suspect = hunt.suspects.find((s) => s.id === target);
   const p = chances[hunt.suspects.findIndex((s) => s.id === target)] ?? 0;
-  const pct = `${Math.round(100 * p)} %`;
+  const pct = printChance(p);
   const minutes = saves >= 90 ? `${Math.round(saves / 60)} min` : `${Math.max(1, Math.round(saves))} s`;
   switch (action) {
     case 'unplug':

@@ -46,7 +46,7 @@ export function testPart(
     id,
     name: id,
     family: 'micro-b',
-    stance: 'lying',
+    stance: 'right-angle',
     lands,
     mouthDeg: 90,
     frontMm: 5,

@@ -1,4 +1,5 @@
 import type { PinFunction } from '../connector/pin-function';
+import { printChance } from '../quantity/print-chance';
 import { entropyBits } from '../inquiry/posterior';
 import type { TraceBelief } from '../belief/belief';
 import { traceBelief, USUAL_BELIEF } from '../belief/belief';
@@ -47,8 +48,6 @@ function handsNow({ readings, byId }: TraceContext): ProbeHands | null {
   return last && red && black ? { red, black, mode: last.mode } : null;
 }
 
-const percent = (p: number): string => (p > 0.995 ? 'over 99 %' : `${Math.round(p * 100)} %`);
-
 /** What a target is called: its function if the board is wired as marked. */
 export function targetName(functions: readonly PinFunction[]): string {
   return functions[0] ?? 'unknown';
@@ -77,11 +76,11 @@ function tells(
   const name = targetName(most.w.target.functions);
   if (most.w.point < 0)
     return most.after > most.w.now
-      ? `${name} goes nowhere, ${percent(most.after)}`
-      : `${name} does go somewhere, ${percent(1 - most.after)}`;
+      ? `${name} goes nowhere, ${printChance(most.after)}`
+      : `${name} does go somewhere, ${printChance(1 - most.after)}`;
   const place = belief.scene.points[most.w.point]?.label ?? '';
-  if (most.after < most.w.now) return `${place} is hardly ${name}: ${percent(most.after)}`;
-  return `${place} ${most.after >= 0.5 ? 'is' : 'may be'} ${name}, ${percent(most.after)}`;
+  if (most.after < most.w.now) return `${place} is hardly ${name}: ${printChance(most.after)}`;
+  return `${place} ${most.after >= 0.5 ? 'is' : 'may be'} ${name}, ${printChance(most.after)}`;
 }
 
 function orderOf(belief: TraceBelief, value: ProbeValue, seconds: number): ProbeOrder {
@@ -134,7 +133,7 @@ function repeatOf(belief: TraceBelief, doubt: DoubtfulReading, hands: ProbeHands
     redLabel: red.label,
     blackLabel: black.label,
     mode: reading.mode,
-    why: `This reading does not fit ${doubt.against.length === 1 ? 'another one' : 'the others'}: ${percent(doubt.wrong)} that the probe slipped. Press harder and take it again.`,
+    why: `This reading does not fit ${doubt.against.length === 1 ? 'another one' : 'the others'}: ${printChance(doubt.wrong)} that the probe slipped. Press harder and take it again.`,
     means: [
       { shows: 'the same', tells: 'it stands; what it clashes with is next' },
       { shows: 'something else', tells: 'strike the first one out' },

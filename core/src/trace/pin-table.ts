@@ -1,3 +1,4 @@
+import { printChance } from '../quantity/print-chance';
 import type { Reading } from '../board/reading';
 import { isOptional } from '../connector/pin-function';
 import { canProbe } from '../board/pad-state';
@@ -77,7 +78,7 @@ function landingOf(ctx: TraceContext, pin: PinPoint, believed: TargetBelief | nu
   if (believed.status === 'sure') {
     if (certain && chance(certain.pointId) >= (believed.landings[0]?.p ?? 1) - 0.02) return certain;
     const point = ctx.byId.get(believed.landings[0]?.pointId ?? '');
-    const why = `${Math.round(Math.min(0.99, believed.landings[0]?.p ?? 0) * 100)} % sure`;
+    const why = `${printChance(believed.landings[0]?.p ?? 0)} sure`;
     return point
       ? { pointId: point.id, label: point.label, why: describeLanding(ctx, pin, point)?.why ?? why }
       : certain;

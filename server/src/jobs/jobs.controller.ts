@@ -1,5 +1,5 @@
 import { Body, Controller, Get, Inject, Param, Post, Put } from '@nestjs/common';
-import type { JobBundle, JobSummary } from '@zebbit/contract';
+import type { JobBundle, JobSummary, KeptAnswers } from '@zebbit/contract';
 import { NewJobDto, SaveAnswersDto } from '@zebbit/contract';
 import { JobsService } from './jobs.service';
 
@@ -23,7 +23,7 @@ export class JobsController {
   }
 
   @Put(':id/answers')
-  answers(@Param('id') id: string, @Body() body: SaveAnswersDto): Promise<{ stamp: string }> {
+  answers(@Param('id') id: string, @Body() body: SaveAnswersDto): Promise<KeptAnswers> {
     return this.jobs.saveAnswers(id, body);
   }
 }

@@ -1,6 +1,6 @@
 import { randomBytes } from 'node:crypto';
 import { Inject, Injectable, Logger } from '@nestjs/common';
-import type { JobBundle, JobSummary, NewJobDto, SaveAnswersDto } from '@zebbit/contract';
+import type { JobBundle, JobSummary, KeptAnswers, NewJobDto, SaveAnswersDto } from '@zebbit/contract';
 import type { DocumentKind, JobDocuments, JobGates, JobView, Workshop } from '@zebbit/core';
 import {
   answersStamp,
@@ -19,7 +19,7 @@ import type { Transaction } from 'sequelize';
 import { literal } from 'sequelize';
 import { AnswersModel, DocumentModel, JobModel, PhotoModel } from '../database/models';
 import { Writer } from '../database/writer';
-import { badField, conflict, notFound } from '../errors/api-error';
+import { badField, notFound } from '../errors/api-error';
 import { EventsService } from '../events/events.service';
 import { WorkshopService } from '../workshop/workshop.service';
 import type { JobRow, StoredJob } from './job-rows';
@@ -127,18 +127,17 @@ export class JobsService {
     return jobGates(completeDocuments(Object.fromEntries(rows.map((d) => [d.kind, d.body]))));
   }
 
-  /** Keeps what a page weighed, while it still speaks of the job as it is. */
-  async saveAnswers(id: string, { stamp, answers }: SaveAnswersDto): Promise<{ stamp: string }> {
+  /** Keeps what a page weighed, if it still speaks of the job as it is; a later change is no failure, the next answers are on their way. */
+  async saveAnswers(id: string, { stamp, answers }: SaveAnswersDto): Promise<KeptAnswers> {
     const sureAt = await this.workshop.sureAt();
     const { record, revs } = await this.stored(id, sureAt);
-    if (stamp !== answersStamp(revs.board ?? 0, record.readings, sureAt))
-      throw conflict('stale', 'These answers speak of an earlier state of the job', 'Weigh it again');
+    if (stamp !== answersStamp(revs.board ?? 0, record.readings, sureAt)) return { kept: false };
     await this.writer.write(async (transaction) => {
       await AnswersModel.upsert({ jobId: id, stamp, body: answers }, { transaction });
       await this.count(id, transaction);
     });
     this.events.tell({ kind: 'answers', jobId: id });
-    return { stamp };
+    return { kept: true };
   }
 
   /** Marks a job as touched, so that the shelf shows it first; a part of what touched it. */

@@ -1,3 +1,4 @@
+import { routes } from '@zebbit/contract';
 import { networkInterfaces } from 'node:os';
 import type { NextFunction, Request, Response } from 'express';
 import type { Settings } from '../settings';
@@ -57,7 +58,7 @@ export function admit(knock: Knock, lan: boolean, own: readonly string[]): Admis
   const phone = /^\/api\/phone(\/[\w-]+)?$/u.test(path);
   if (phone && method === 'GET') return { ok: true };
   // Nothing of what a phone sends is taken in before its link is proved.
-  if (phone && method === 'POST' && path === '/api/phone')
+  if (phone && method === 'POST' && path === routes.phone())
     return knock.paired === true
       ? { ok: true }
       : { ok: false, code: 'not-paired', message: 'Open the link on the bench again' };

@@ -13,7 +13,7 @@ import {
 } from '@nestjs/common';
 import { FileInterceptor } from '@nestjs/platform-express';
 import type { PhoneLink } from '@zebbit/contract';
-import { FROM_PHONE, NewPhoneLinkDto, PHOTO_MAX_BYTES } from '@zebbit/contract';
+import { FROM_PHONE, NewPhoneLinkDto, PHOTO_MAX_BYTES, routes } from '@zebbit/contract';
 import type { Request, Response } from 'express';
 import { ApiError } from '../errors/api-error';
 import { PhotosService } from '../photos/photos.service';
@@ -63,7 +63,7 @@ export class PhoneController {
     response.cookie(PHONE_COOKIE, paired.session, {
       httpOnly: true,
       sameSite: 'strict',
-      path: '/api/phone',
+      path: routes.phone(),
       expires: new Date(paired.until),
     });
     // The page itself, not a redirection: a strict cookie does not travel with one that another app began.

@@ -2,7 +2,7 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { createBrowserRouter, RouterProvider } from 'react-router';
 import { Toaster } from 'sonner';
 import { useTheme } from './theme';
-import { pages } from './pages';
+import { fetchPages, pages } from './pages';
 
 const queryClient = new QueryClient({
   defaultOptions: {
@@ -12,6 +12,8 @@ const queryClient = new QueryClient({
 });
 
 const router = createBrowserRouter(pages);
+// After the first page stands.
+window.addEventListener('load', () => setTimeout(() => void fetchPages(), 1500));
 
 export function App() {
   const theme = useTheme((s) => s.theme);

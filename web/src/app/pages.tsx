@@ -4,10 +4,21 @@ import { Navigate } from 'react-router';
 import { Tonight } from '../tonight/tonight';
 import { RouteError, NotHere } from './route-error';
 
-/** A page that comes when it is first opened. */
-const page =
-  <M, K extends keyof M>(load: () => Promise<M>, name: K) =>
-  async (): Promise<{ Component: ComponentType }> => ({ Component: (await load())[name] as ComponentType });
+const loaders: (() => Promise<unknown>)[] = [];
+
+/** A page that comes when it is first opened, or in a quiet moment before. */
+function page<M, K extends keyof M>(
+  load: () => Promise<M>,
+  name: K,
+): () => Promise<{ Component: ComponentType }> {
+  loaders.push(load);
+  return async () => ({ Component: (await load())[name] as ComponentType });
+}
+
+/** Fetches all pages ahead, one after the other: a bench goes on working while the server is started anew. */
+export async function fetchPages(): Promise<void> {
+  for (const load of loaders) await load().catch(() => undefined);
+}
 
 /** Every page of the application; Home is there at once, the others come when they are opened. */
 export const pages: RouteObject[] = [

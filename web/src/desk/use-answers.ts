@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useStore } from 'zustand';
-import type { JobBundle } from '@zebbit/contract';
+import type { JobBundle, KeptAnswers } from '@zebbit/contract';
 import { routes } from '@zebbit/contract';
 import type { Board, Reading, TraceAnswers } from '@zebbit/core';
 import { answersStamp } from '@zebbit/core';
@@ -106,10 +106,16 @@ export function useAnswers(desk: Desk, bundle: JobBundle, sureAt: number | null)
       const stamp = answersStamp(desk.saver.rev('board'), asked.readings, asked.sureAt);
       if (kept.current !== stamp) {
         kept.current = stamp;
-        onItsWay.current = api.put(routes.answers(bundle.id), { stamp, answers }).catch(() => {
-          // A later change made these stale on their way: then the next ones are kept.
-          kept.current = '';
-        });
+        onItsWay.current = api
+          .put<KeptAnswers>(routes.answers(bundle.id), { stamp, answers })
+          .then(
+            (answer) => answer.kept,
+            () => false,
+          )
+          .then((now) => {
+            // A later change made these stale on their way: then the next ones are kept.
+            if (!now) kept.current = '';
+          });
       }
       await onItsWay.current;
     };

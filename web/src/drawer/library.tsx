@@ -1,3 +1,4 @@
+import { PLATE } from '../plate/plate-colours';
 import { useEffect, useRef, useState } from 'react';
 import type { ConnectorPart } from '@zebbit/core';
 import {
@@ -12,6 +13,7 @@ import {
   partPaths,
   partSvg,
   printLength,
+  STANCE_WORDS,
   writeKicadFootprint,
 } from '@zebbit/core';
 import { routes } from '@zebbit/contract';
@@ -156,12 +158,12 @@ function PartDrawing({ part }: { readonly part: ConnectorPart }) {
       className="max-h-[230px] w-full rounded-[10px] bg-mat"
       strokeWidth={w / 200}
     >
-      <g fill="#d9a066" stroke="#f1dccb">
+      <g fill={PLATE.copper} stroke={PLATE.copperEdge}>
         {copper.map((d, i) => (
           <path key={i} d={d} />
         ))}
       </g>
-      <g fill="#14191b" stroke="#f1dccb">
+      <g fill={PLATE.hole} stroke={PLATE.copperEdge}>
         {holes.map((d, i) => (
           <path key={i} d={d} />
         ))}
@@ -181,7 +183,7 @@ function PartSide({ part }: { readonly part: ConnectorPart }) {
       <h2 className="text-title font-bold break-words">{part.name}</h2>
       <p className="mb-2 text-second text-ink2">
         {partFamilyName(part.family)}, {MOUNTING_WORDS[mounting(part)]}
-        {part.stance ? `, ${part.stance}` : ''} · {part.source}
+        {part.stance ? `, ${STANCE_WORDS[part.stance]}` : ''} · {part.source}
       </p>
       <PartDrawing part={part} />
       <dl className="mt-3 grid grid-cols-[1fr_auto] gap-x-4 gap-y-0.5 text-second">

@@ -81,7 +81,7 @@ function Onward({ from }: { readonly from: string }) {
 }
 
 /** A titled part of a slip. */
-export function SlipPart({
+export function SlipSection({
   title,
   corner,
   children,

@@ -1,3 +1,4 @@
+import { PLATE } from './plate-colours';
 import type { KeyboardEvent, ReactNode } from 'react';
 import type { Board, Face, PinRow } from '@zebbit/core';
 import { PAD_STATE_WORDS, pinPoint } from '@zebbit/core';
@@ -100,8 +101,8 @@ function RowMarks({
             fontSize={11.5}
             fontWeight={chosen === pin.id ? 800 : 600}
             fontFamily="var(--font-mono)"
-            fill={chosen === pin.id ? '#ffb583' : '#fff7e6'}
-            stroke="#10181b"
+            fill={chosen === pin.id ? PLATE.chosen : PLATE.light}
+            stroke={PLATE.dark}
             strokeWidth={3}
             paintOrder="stroke"
           >
@@ -141,7 +142,7 @@ export function BoardMarks({ board, face, viewport, chosen, picked, onPick }: Ma
                   aria-hidden
                   points={ends.map((p) => `${p.x},${p.y}`).join(' ')}
                   fill="none"
-                  stroke="#fff7e6"
+                  stroke={PLATE.light}
                   strokeWidth={1.4}
                   strokeDasharray="2 3"
                   opacity={0.8}
@@ -159,9 +160,9 @@ export function BoardMarks({ board, face, viewport, chosen, picked, onPick }: Ma
                   <circle r={13} fill="transparent" />
                   <circle
                     r={TERMINAL_R}
-                    fill="#10181b"
+                    fill={PLATE.dark}
                     fillOpacity={0.55}
-                    stroke={chosen === t.id || picked.has(c.id) ? '#ffb583' : '#fff7e6'}
+                    stroke={chosen === t.id || picked.has(c.id) ? PLATE.chosen : PLATE.light}
                     strokeWidth={chosen === t.id ? 3.5 : 2}
                   />
                 </Mark>
@@ -173,8 +174,8 @@ export function BoardMarks({ board, face, viewport, chosen, picked, onPick }: Ma
                   fontSize={12}
                   fontWeight={700}
                   fontFamily="var(--font-mono)"
-                  fill="#fff7e6"
-                  stroke="#10181b"
+                  fill={PLATE.light}
+                  stroke={PLATE.dark}
                   strokeWidth={3}
                   paintOrder="stroke"
                 >
@@ -224,9 +225,9 @@ export function BoardMarks({ board, face, viewport, chosen, picked, onPick }: Ma
               width={12}
               height={12}
               transform="rotate(45)"
-              fill="#10181b"
+              fill={PLATE.dark}
               fillOpacity={0.55}
-              stroke={chosen === p.id || picked.has(p.id) ? '#ffb583' : '#fff7e6'}
+              stroke={chosen === p.id || picked.has(p.id) ? PLATE.chosen : PLATE.light}
               strokeWidth={chosen === p.id ? 3.5 : 2}
             />
             <text
@@ -234,8 +235,8 @@ export function BoardMarks({ board, face, viewport, chosen, picked, onPick }: Ma
               y={4}
               fontSize={12}
               fontWeight={600}
-              fill="#fff7e6"
-              stroke="#10181b"
+              fill={PLATE.light}
+              stroke={PLATE.dark}
               strokeWidth={3}
               paintOrder="stroke"
             >

@@ -1,3 +1,4 @@
+import { PLATE } from './plate-colours';
 import type { ProbePoint } from '@zebbit/core';
 import type { ScreenPoint, Viewport } from '../desk/plate-store';
 import { toScreen } from '../desk/plate-store';
@@ -17,21 +18,21 @@ function Flag({ at, label, lead, side }: FlagProps) {
   const top = -58;
   return (
     <g transform={`translate(${at.x} ${at.y})`} pointerEvents="none">
-      <path d={`M0 0L${side * 16} ${top + 30}V${top}`} fill="none" stroke="#fff" strokeWidth={2.6} />
+      <path d={`M0 0L${side * 16} ${top + 30}V${top}`} fill="none" stroke={PLATE.white} strokeWidth={2.6} />
       <g transform={`translate(${side * 16} ${top})`}>
         <path
           d={side === 1 ? `M0 0H${width}l-9 15l9 15H0Z` : `M0 0H${-width}l9 15l-9 15H0Z`}
           fill={fill}
-          stroke="#fff"
+          stroke={PLATE.white}
           strokeWidth={2.4}
           strokeLinejoin="round"
         />
-        <text x={side === 1 ? 11 : -width + 19} y={20} fontSize={14.5} fontWeight={700} fill="#fff">
+        <text x={side === 1 ? 11 : -width + 19} y={20} fontSize={14.5} fontWeight={700} fill={PLATE.white}>
           {label}
         </text>
       </g>
-      <circle r={9} fill={fill} stroke="#fff" strokeWidth={3} />
-      <circle r={12.5} fill="none" stroke="#10181b" strokeOpacity={0.6} strokeWidth={1.4} />
+      <circle r={9} fill={fill} stroke={PLATE.white} strokeWidth={3} />
+      <circle r={12.5} fill="none" stroke={PLATE.dark} strokeOpacity={0.6} strokeWidth={1.4} />
     </g>
   );
 }
@@ -64,8 +65,8 @@ function Lead({ from, to }: { readonly from: ScreenPoint; readonly to: ScreenPoi
   const d = `M${from.x} ${from.y}C${from.x + aside} ${from.y + sag * (aside ? 0.4 : 1)} ${to.x + aside} ${to.y + sag * (aside ? 0.1 : 1)} ${to.x} ${to.y}`;
   return (
     <>
-      <path d={d} fill="none" stroke="#10181b" strokeOpacity={0.55} strokeWidth={6} />
-      <path d={d} fill="none" stroke="#fff" strokeWidth={2.6} strokeDasharray="7 5" />
+      <path d={d} fill="none" stroke={PLATE.dark} strokeOpacity={0.55} strokeWidth={6} />
+      <path d={d} fill="none" stroke={PLATE.white} strokeWidth={2.6} strokeDasharray="7 5" />
     </>
   );
 }

@@ -1,3 +1,4 @@
+import { PLATE } from './plate-colours';
 import type { PinPlan, ProbePoint } from '@zebbit/core';
 import type { Viewport } from '../desk/plate-store';
 import { toScreen } from '../desk/plate-store';
@@ -28,14 +29,14 @@ export function JumperLines({ plans, byId, face, viewport, chosen }: JumperLines
           <g key={pin.id}>
             <path
               d={`M${a.x} ${a.y}L${b.x} ${b.y}`}
-              stroke="#10181b"
+              stroke={PLATE.dark}
               strokeWidth={mine ? 9 : 6}
               opacity={0.5}
               strokeLinecap="round"
             />
             <path
               d={`M${a.x} ${a.y}L${b.x} ${b.y}`}
-              stroke={bad ? '#f08a7e' : mine ? '#ffb583' : '#e8c39a'}
+              stroke={bad ? PLATE.bad : mine ? PLATE.chosen : PLATE.wire}
               strokeWidth={mine ? 4.5 : 2.6}
               strokeDasharray={plan.built ? undefined : '8 6'}
               strokeLinecap="round"
@@ -44,8 +45,8 @@ export function JumperLines({ plans, byId, face, viewport, chosen }: JumperLines
               cx={b.x}
               cy={b.y}
               r={6}
-              fill="#10181b"
-              stroke={bad ? '#f08a7e' : '#ffb583'}
+              fill={PLATE.dark}
+              stroke={bad ? PLATE.bad : PLATE.chosen}
               strokeWidth={2.5}
             />
             {mine && mm !== null && mm !== undefined && (
@@ -55,8 +56,8 @@ export function JumperLines({ plans, byId, face, viewport, chosen }: JumperLines
                 fontSize={14}
                 fontWeight={700}
                 fontFamily="var(--font-mono)"
-                fill="#fff7e6"
-                stroke="#10181b"
+                fill={PLATE.light}
+                stroke={PLATE.dark}
                 strokeWidth={4}
                 paintOrder="stroke"
               >

@@ -1,3 +1,4 @@
+import { PLATE } from './plate-colours';
 import type { AreaKind, Board, BoardArea, BoardLine, Face, GhostHole, Overlay } from '@zebbit/core';
 import { alongLine, compose, fitSimilarity } from '@zebbit/core';
 import type { Viewport } from '../desk/plate-store';
@@ -62,11 +63,11 @@ function Line({
       }}
     >
       <path d={d} fill="none" stroke="transparent" strokeWidth={14} />
-      <path d={d} fill="none" stroke="#10181b" strokeOpacity={0.5} strokeWidth={edge ? 5 : 4.5} />
+      <path d={d} fill="none" stroke={PLATE.dark} strokeOpacity={0.5} strokeWidth={edge ? 5 : 4.5} />
       <path
         d={d}
         fill="none"
-        stroke={mine ? '#ffb583' : '#fff7e6'}
+        stroke={mine ? PLATE.chosen : PLATE.light}
         strokeWidth={edge ? 2.4 : 1.8}
         strokeDasharray={edge ? '14 4 2 4' : undefined}
         strokeLinejoin="round"
@@ -78,11 +79,11 @@ function Line({
         return (
           <g key={i} transform={`translate(${at.x} ${at.y}) rotate(${a.directionDeg})`}>
             {s.kind === 'cracked' ? (
-              <path d="M-3 -9l5 6l-6 5l6 6" fill="none" stroke="#ffb583" strokeWidth={2.6} />
+              <path d="M-3 -9l5 6l-6 5l6 6" fill="none" stroke={PLATE.chosen} strokeWidth={2.6} />
             ) : (
               <path
                 d={`M0 0h${Math.max(6, s.lengthMm * v.k)}`}
-                stroke="#10181b"
+                stroke={PLATE.dark}
                 strokeWidth={6}
                 strokeDasharray="3 4"
               />
@@ -123,9 +124,9 @@ function Area({
     >
       <path
         d={pathOf(area.points, v, true)}
-        fill="#10181b"
+        fill={PLATE.dark}
         fillOpacity={area.kind === 'plane' ? 0.12 : 0.32}
-        stroke={mine ? '#ffb583' : '#fff7e6'}
+        stroke={mine ? PLATE.chosen : PLATE.light}
         strokeWidth={2}
         strokeDasharray={DASHES[area.kind]}
       />
@@ -133,8 +134,8 @@ function Area({
         x={at.x + 6}
         y={at.y + 14}
         fontSize={12}
-        fill="#fff7e6"
-        stroke="#10181b"
+        fill={PLATE.light}
+        stroke={PLATE.dark}
         strokeWidth={3}
         paintOrder="stroke"
       >
@@ -155,7 +156,7 @@ function OverlayMark({ overlay, viewport: v }: { readonly overlay: Overlay; read
           key={i}
           d={path}
           fill="none"
-          stroke="#bfe9ff"
+          stroke={PLATE.ghost}
           strokeWidth={1.6}
           vectorEffect="non-scaling-stroke"
         />
@@ -206,11 +207,11 @@ export function MapMarks({ board, face, viewport, chosen, onPick, ghosts }: MapM
             }}
           >
             <circle r={12} fill="transparent" />
-            <circle r={9} fill="none" stroke="#10181b" strokeWidth={4.5} opacity={0.5} />
+            <circle r={9} fill="none" stroke={PLATE.dark} strokeWidth={4.5} opacity={0.5} />
             <circle
               r={9}
               fill="none"
-              stroke={chosen.has(g.id) ? '#ffb583' : '#fff7e6'}
+              stroke={chosen.has(g.id) ? PLATE.chosen : PLATE.light}
               strokeWidth={2}
               strokeDasharray="2 4"
             />

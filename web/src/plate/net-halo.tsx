@@ -1,3 +1,4 @@
+import { PLATE } from './plate-colours';
 import type { ProbePoint } from '@zebbit/core';
 import type { Viewport } from '../desk/plate-store';
 import { toScreen } from '../desk/plate-store';
@@ -15,7 +16,7 @@ export function NetHalo({
   const here = points.filter((p) => p.face === face).map((p) => toScreen(p.at, viewport));
   if (here.length === 0) return null;
   return (
-    <g aria-hidden pointerEvents="none" fill="none" stroke="#ffb583">
+    <g aria-hidden pointerEvents="none" fill="none" stroke={PLATE.chosen}>
       <polyline
         points={here.map((p) => `${p.x},${p.y}`).join(' ')}
         strokeWidth={2}

@@ -1,3 +1,5 @@
+import { PLATE } from './plate-colours';
+import { isGone } from '@zebbit/core';
 import type { PadState } from '@zebbit/core';
 
 interface PadMarkProps {
@@ -11,12 +13,12 @@ interface PadMarkProps {
   readonly round?: boolean;
 }
 
-const INK = '#fff7e6';
-const COPPER = '#ffb583';
+const INK = PLATE.light;
+const COPPER = PLATE.chosen;
 
 /** A pad about the origin, its state drawn on it: whole, broken, raised corner, zigzag, ball. */
 export function PadMark({ state, width: w, length: l, chosen, round = false }: PadMarkProps) {
-  const gone = state === 'torn' || state === 'trace-torn' || state === 'hole-wall-gone';
+  const gone = isGone(state);
   const x = -w / 2;
   const y = -l / 2;
   const fold = Math.min(w * 0.7, 9);
@@ -24,7 +26,16 @@ export function PadMark({ state, width: w, length: l, chosen, round = false }: P
   const colour = chosen ? COPPER : INK;
   return (
     <g fill="none" stroke={colour} strokeWidth={2} strokeLinejoin="round">
-      <rect x={x} y={y} width={w} height={l} rx={corner} stroke="#10181b" strokeWidth={4.5} opacity={0.55} />
+      <rect
+        x={x}
+        y={y}
+        width={w}
+        height={l}
+        rx={corner}
+        stroke={PLATE.dark}
+        strokeWidth={4.5}
+        opacity={0.55}
+      />
       {state === 'lifted' ? (
         <>
           <path
@@ -62,7 +73,7 @@ export function PadMark({ state, width: w, length: l, chosen, round = false }: P
           cy={0}
           r={Math.max(4, w * 0.3)}
           fill={COPPER}
-          stroke="#10181b"
+          stroke={PLATE.dark}
           strokeWidth={1.2}
         />
       )}

@@ -1,3 +1,4 @@
+import { PLATE } from './plate-colours';
 import type { KeyboardEvent, MouseEvent, ReactNode } from 'react';
 import { useMemo, useRef } from 'react';
 import { Maximize2, Minus, Plus } from 'lucide-react';
@@ -147,7 +148,7 @@ export function Plate({
           {cross && (
             <path
               d={`M${cross.x - 16} ${cross.y}h32M${cross.x} ${cross.y - 16}v32`}
-              stroke="#ffb583"
+              stroke={PLATE.chosen}
               strokeWidth={2}
             />
           )}

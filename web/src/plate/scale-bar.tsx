@@ -1,3 +1,4 @@
+import { PLATE } from './plate-colours';
 import { significant } from '@zebbit/core';
 
 /** A length of 1, 2 or 5 times a power of ten that is about 110 px long. */
@@ -11,16 +12,16 @@ export function ScaleBar({ k, x, y }: { readonly k: number; readonly x: number; 
   const mm = barLength(k);
   return (
     <g transform={`translate(${x - mm * k} ${y})`} aria-hidden>
-      <path d={`M0 -7V0H${mm * k}V-7`} fill="none" stroke="#10181b" strokeWidth={5} opacity={0.5} />
-      <path d={`M0 -7V0H${mm * k}V-7`} fill="none" stroke="#fff7e6" strokeWidth={2} />
+      <path d={`M0 -7V0H${mm * k}V-7`} fill="none" stroke={PLATE.dark} strokeWidth={5} opacity={0.5} />
+      <path d={`M0 -7V0H${mm * k}V-7`} fill="none" stroke={PLATE.light} strokeWidth={2} />
       <text
         x={(mm * k) / 2}
         y={-6}
         textAnchor="middle"
         fontSize={13}
         fontFamily="var(--font-mono)"
-        fill="#fff7e6"
-        stroke="#10181b"
+        fill={PLATE.light}
+        stroke={PLATE.dark}
         strokeWidth={3}
         paintOrder="stroke"
       >

@@ -24,5 +24,13 @@ export const answersAndRevisions = {
     );
     await db.addColumn('jobs', 'changes', whole, { transaction });
     await db.addColumn('stock', 'rev', whole, { transaction });
+    // How a connector stands is called by the field's words now; documents are read by the core, which knows both.
+    await db.sequelize.query(
+      `UPDATE parts SET body = replace(replace(replace(body,
+         '"stance":"lying"', '"stance":"right-angle"'),
+         '"stance":"upright"', '"stance":"vertical"'),
+         '"stance":"sunk"', '"stance":"mid-mount"')`,
+      { transaction },
+    );
   },
 };

@@ -6,7 +6,7 @@ import { PhotoPicker } from '../../ui/photo-picker';
 import { Tick } from '../../ui/tick';
 import { useJob } from '../../desk/job-context';
 import { PhotoStrip } from '../photo-strip';
-import { Slip, SlipMove, SlipPart } from '../slip';
+import { Slip, SlipMove, SlipSection } from '../slip';
 import { Card, Paper } from '../work-sheet';
 import { ClosingList } from './closing-list';
 import { PhotoWalk } from './photo-walk';
@@ -96,7 +96,7 @@ export function CloseUp() {
       </Paper>
       <Slip label="Close up">
         <SlipMove move={stationMove(view, 'close-up')} />
-        <SlipPart title="Still to do">
+        <SlipSection title="Still to do">
           {left.length === 0 ? (
             <p className="font-semibold text-ok">Nothing left over.</p>
           ) : (
@@ -106,8 +106,8 @@ export function CloseUp() {
               ))}
             </ul>
           )}
-        </SlipPart>
-        <SlipPart title="Hand back">
+        </SlipSection>
+        <SlipSection title="Hand back">
           <div className="flex flex-col gap-3">
             <Link
               to={`/jobs/${bundle.id}/hand-back`}
@@ -123,7 +123,7 @@ export function CloseUp() {
               Handed back
             </Tick>
           </div>
-        </SlipPart>
+        </SlipSection>
       </Slip>
     </>
   );

@@ -4,8 +4,8 @@ import { KeyCap } from '../../ui/button';
 import { FigureField, SelectField, TextField } from '../../ui/field';
 import { Tick } from '../../ui/tick';
 import { useJob } from '../../desk/job-context';
-import { SlipPart } from '../slip';
-import { Arrange, Several, ShapeFields } from './arrange-part';
+import { SlipSection } from '../slip';
+import { Arrange, Several, ShapeFields } from './arrange-section';
 import { useTool } from '../../desk/desk-context';
 
 const STATES = PAD_STATES.slice(1);
@@ -51,7 +51,7 @@ export function ChosenEditor({ setState }: { readonly setState: (id: string, sta
   if (!point) return null;
   const remove = <Arrange whole={point.owner === 'pin'} />;
   return (
-    <SlipPart title={point.label}>
+    <SlipSection title={point.label}>
       <div className="flex flex-col gap-3">
         {point.owner === 'pin' && (
           <>
@@ -100,7 +100,7 @@ export function ChosenEditor({ setState }: { readonly setState: (id: string, sta
         )}
         {remove}
       </div>
-    </SlipPart>
+    </SlipSection>
   );
 }
 

@@ -2,7 +2,7 @@ import { printMeasured, whatIsLeft } from '@zebbit/core';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { useJob } from '../../desk/job-context';
-import { SlipPart } from '../slip';
+import { SlipSection } from '../slip';
 
 /** What the tear has left, measured: Match and Trace start from it too. */
 export function LeftSummary({ onPick }: { readonly onPick?: (ids: readonly string[]) => void }) {
@@ -11,7 +11,7 @@ export function LeftSummary({ onPick }: { readonly onPick?: (ids: readonly strin
   const left = useMemo(() => whatIsLeft(board), [board]);
   if (board.rows.length + board.legs.length === 0) return null;
   return (
-    <SlipPart title="What is left">
+    <SlipSection title="What is left">
       <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1 text-second">
         {left.rows.map((r) => (
           <div key={r.row.id} className="contents">
@@ -86,6 +86,6 @@ export function LeftSummary({ onPick }: { readonly onPick?: (ids: readonly strin
           Measured in Look over
         </Link>
       )}
-    </SlipPart>
+    </SlipSection>
   );
 }

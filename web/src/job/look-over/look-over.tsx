@@ -18,13 +18,13 @@ import { Plate } from '../../plate/plate';
 import { Button } from '../../ui/button';
 import { Sleeve } from '../../ui/sleeve';
 import { useJob } from '../../desk/job-context';
-import { Slip, SlipMove, SlipPart } from '../slip';
+import { Slip, SlipMove, SlipSection } from '../slip';
 import { ChosenEditor, stateOfKey } from './chosen-editor';
-import { ExchangePart } from './exchange-part';
+import { ExchangeSection } from './exchange-section';
 import { LayForm, PairForm } from './face-forms';
 import { LeftSummary } from './left-summary';
 import { MeasureForm } from './measure-form';
-import { BoardPhoto, PicturesPart } from './pictures-part';
+import { BoardPhoto, PicturesSection } from './pictures-section';
 import { ProposalForm, ReadForm } from './read-form';
 import { ToolArt } from './tool-art';
 import { ComponentForm, RowForm, ShapeForm, SmallForms } from './tool-forms';
@@ -179,7 +179,7 @@ export function LookOver() {
           </div>
         </SlipMove>
         {tool.kind !== 'none' && (
-          <SlipPart title={TOOL_WORDS[tool.kind].split(':')[0] ?? ''}>
+          <SlipSection title={TOOL_WORDS[tool.kind].split(':')[0] ?? ''}>
             {tool.kind === 'scale' && <MeasureForm tool={tool} />}
             {tool.kind === 'lay' && <LayForm tool={tool} />}
             {tool.kind === 'pair' && <PairForm tool={tool} />}
@@ -188,7 +188,7 @@ export function LookOver() {
             {tool.kind === 'component' && <ComponentForm tool={tool} face={face} />}
             {(tool.kind === 'line' || tool.kind === 'area') && <ShapeForm tool={tool} face={face} />}
             <SmallForms tool={tool} />
-          </SlipPart>
+          </SlipSection>
         )}
         <Offer />
         {tool.kind === 'none' && <ChosenEditor setState={setState} />}
@@ -199,8 +199,8 @@ export function LookOver() {
             choose(ids[0] ?? null, [...new Set(ids.flatMap((id) => thingOf(board, id) ?? []))]);
           }}
         />
-        {sheet && <PicturesPart />}
-        {sheet && <ExchangePart />}
+        {sheet && <PicturesSection />}
+        {sheet && <ExchangeSection />}
       </Slip>
     </>
   );
@@ -211,9 +211,9 @@ function Offer() {
   const proposal = useTool((s) => s.proposal);
   if (!proposal || proposal.found.rows.length + proposal.found.lands.length === 0) return null;
   return (
-    <SlipPart title="Seen in the picture">
+    <SlipSection title="Seen in the picture">
       <ProposalForm />
-    </SlipPart>
+    </SlipSection>
   );
 }
 
@@ -223,7 +223,7 @@ function PadTable() {
   if (view.pins.length === 0) return null;
   const left = view.pins.filter((p) => p.pin.pin.state === 'unchecked').length;
   return (
-    <SlipPart title="Pads" corner={left === 0 ? 'all looked at' : `${left} to look at`}>
+    <SlipSection title="Pads" corner={left === 0 ? 'all looked at' : `${left} to look at`}>
       <ul>
         {view.pins.map(({ pin }) => (
           <li key={pin.id} className="border-t border-line first:border-0">
@@ -247,6 +247,6 @@ function PadTable() {
           </li>
         ))}
       </ul>
-    </SlipPart>
+    </SlipSection>
   );
 }

@@ -1,3 +1,4 @@
+import { PLATE } from '../../plate/plate-colours';
 import type { BoardPoint, FootprintProposal } from '@zebbit/core';
 import {
   basePicture,
@@ -63,7 +64,7 @@ export function ToolArt({ viewport }: { readonly viewport: Viewport }) {
         <path
           d={`M${points.map((p) => `${p.x} ${p.y}`).join('L')}${tool.kind === 'area' ? 'Z' : ''}`}
           fill="none"
-          stroke="#ffb583"
+          stroke={PLATE.chosen}
           strokeWidth={2.5}
         />
       )}
@@ -74,7 +75,7 @@ export function ToolArt({ viewport }: { readonly viewport: Viewport }) {
           width={Math.abs(a.x - b.x)}
           height={Math.abs(a.y - b.y)}
           fill="none"
-          stroke="#ffb583"
+          stroke={PLATE.chosen}
           strokeWidth={2.5}
           strokeDasharray="10 5"
         />
@@ -83,11 +84,11 @@ export function ToolArt({ viewport }: { readonly viewport: Viewport }) {
         <g key={i}>
           <path
             d={`M${s.x - 12} ${s.y}h24M${s.x} ${s.y - 12}v24`}
-            stroke="#10181b"
+            stroke={PLATE.dark}
             strokeWidth={5}
             opacity={0.5}
           />
-          <path d={`M${s.x - 12} ${s.y}h24M${s.x} ${s.y - 12}v24`} stroke="#ffb583" strokeWidth={2.5} />
+          <path d={`M${s.x - 12} ${s.y}h24M${s.x} ${s.y - 12}v24`} stroke={PLATE.chosen} strokeWidth={2.5} />
         </g>
       ))}
       {tool.kind === 'measure' && tool.from && tool.to && a && b && (
@@ -97,8 +98,8 @@ export function ToolArt({ viewport }: { readonly viewport: Viewport }) {
           fontSize={15}
           fontWeight={700}
           fontFamily="var(--font-mono)"
-          fill="#fff7e6"
-          stroke="#10181b"
+          fill={PLATE.light}
+          stroke={PLATE.dark}
           strokeWidth={4}
           paintOrder="stroke"
         >
@@ -144,7 +145,7 @@ function ProposalArt({
           height={h * v.k}
           rx={round ? (Math.min(w, h) * v.k) / 2 : 2}
           fill="none"
-          stroke="#10181b"
+          stroke={PLATE.dark}
           strokeWidth={5}
           opacity={0.5}
         />
@@ -155,7 +156,7 @@ function ProposalArt({
           height={h * v.k}
           rx={round ? (Math.min(w, h) * v.k) / 2 : 2}
           fill="none"
-          stroke="#bfe9ff"
+          stroke={PLATE.ghost}
           strokeWidth={2.2}
           strokeDasharray={gone ? '2 4' : '7 3'}
         />
@@ -212,16 +213,16 @@ function ErrorArt({ viewport: v }: { readonly viewport: Viewport }) {
       const off = 2 * placeErrorMm(frame, at);
       return (
         <g key={`${fx} ${fy}`} transform={`translate(${s.x} ${s.y})`}>
-          <circle r={Math.max(3, off * v.k)} fill="none" stroke="#10181b" strokeWidth={4} opacity={0.5} />
-          <circle r={Math.max(3, off * v.k)} fill="none" stroke="#bfe9ff" strokeWidth={2} />
+          <circle r={Math.max(3, off * v.k)} fill="none" stroke={PLATE.dark} strokeWidth={4} opacity={0.5} />
+          <circle r={Math.max(3, off * v.k)} fill="none" stroke={PLATE.ghost} strokeWidth={2} />
           <text
             x={9}
             y={-7}
             fontSize={13}
             fontWeight={700}
             fontFamily="var(--font-mono)"
-            fill="#fff7e6"
-            stroke="#10181b"
+            fill={PLATE.light}
+            stroke={PLATE.dark}
             strokeWidth={4}
             paintOrder="stroke"
           >

@@ -1,7 +1,7 @@
 import type { MatchCandidate } from '@zebbit/core';
-import { partFamilyName } from '@zebbit/core';
+import { partFamilyName, printChance } from '@zebbit/core';
 import { VirtualList } from '../../ui/virtual-list';
-import { sayChance, VerdictMark } from './verdict-mark';
+import { VerdictMark } from './verdict-mark';
 
 const ROW_PX = 62;
 
@@ -37,7 +37,9 @@ export function CandidateList({ candidates, chosen, beside, stock, onPick }: Can
           onClick={() => onPick(c.part.id)}
           className={`flex h-full w-full items-center gap-3 rounded-[8px] px-2 text-left ${c.part.id === chosen ? 'bg-copper-soft' : 'hover:bg-sunk'}`}
         >
-          <span className="figure w-[48px] shrink-0 text-right text-second">{sayChance(c.probability)}</span>
+          <span className="figure w-[48px] shrink-0 text-right text-second">
+            {printChance(c.probability)}
+          </span>
           <span className="min-w-0 flex-1">
             <span className="block truncate font-semibold" title={c.part.name}>
               {c.part.name}

@@ -1,8 +1,8 @@
 import { Scale, X } from 'lucide-react';
 import type { MatchCandidate } from '@zebbit/core';
-import { MOUNTING_WORDS, mounting, partFamilyName } from '@zebbit/core';
+import { MOUNTING_WORDS, mounting, partFamilyName, printChance } from '@zebbit/core';
 import { Button } from '../../ui/button';
-import { ReasonMark, sayChance, VerdictMark } from './verdict-mark';
+import { ReasonMark, VerdictMark } from './verdict-mark';
 
 interface PartSheetProps {
   readonly candidate: MatchCandidate;
@@ -30,8 +30,8 @@ function PartSheet({ candidate: c, nameOf }: PartSheetProps) {
       <p className="text-second text-ink2">
         {partFamilyName(c.part.family)}, {MOUNTING_WORDS[mounting(c.part)]}
         {c.part.ratedA === null ? '' : `, ${c.part.ratedA} A`} · drops in{' '}
-        <span className="figure">{sayChance(dropsIn)}</span>, with work{' '}
-        <span className="figure">{sayChance(work)}</span> · {c.placement.residuals.length} places, off by{' '}
+        <span className="figure">{printChance(dropsIn)}</span>, with work{' '}
+        <span className="figure">{printChance(work)}</span> · {c.placement.residuals.length} places, off by{' '}
         <span className="figure">{c.placement.rmsMm.toFixed(2)} mm</span> · {c.part.source}
       </p>
       <ul className="mt-1.5">

@@ -1,3 +1,4 @@
+import { PLATE } from '../../plate/plate-colours';
 import type { MatchCandidate, ObservedPattern, Oblong, XY } from '@zebbit/core';
 import { project } from '@zebbit/core';
 import type { Viewport } from '../../desk/plate-store';
@@ -44,15 +45,15 @@ function PartOutline({ candidate, viewport, second = false }: PartOutlineProps) 
       .map((p) => `${p.x.toFixed(1)} ${p.y.toFixed(1)}`)
       .join('L')}Z`;
   const look = second
-    ? { stroke: '#a9d8ff', strokeDasharray: '5 4', fill: 'none' }
-    : { stroke: '#ffd9b5', fill: '#ffb57a', fillOpacity: 0.16 };
+    ? { stroke: PLATE.second, strokeDasharray: '5 4', fill: 'none' }
+    : { stroke: PLATE.laid, fill: PLATE.laidFill, fillOpacity: 0.16 };
   return (
     <g strokeWidth={2} {...look}>
       {part.lands.map((l, i) => (
         <g key={i}>
           <path d={path(l.at, l.copper, l.hole !== null)} />
           {l.hole && (
-            <path d={path(l.at, l.hole, true)} fill={second ? 'none' : '#14191b'} fillOpacity={0.55} />
+            <path d={path(l.at, l.hole, true)} fill={second ? 'none' : PLATE.hole} fillOpacity={0.55} />
           )}
         </g>
       ))}
@@ -105,7 +106,7 @@ function Residuals({ candidate, viewport }: Omit<PartOutlineProps, 'second'>) {
         const [ux, uy] = [(to.x - from.x) / Math.max(long, 1e-6), (to.y - from.y) / Math.max(long, 1e-6)];
         const head = Math.min(7, long / 2);
         return (
-          <g key={r.id} stroke={odd ? '#ff8d7d' : '#fff6e8'} strokeWidth={odd ? 3 : 1.8} fill="none">
+          <g key={r.id} stroke={odd ? PLATE.bad : PLATE.light} strokeWidth={odd ? 3 : 1.8} fill="none">
             <path
               d={`M${from.x} ${from.y}L${to.x} ${to.y}M${to.x - head * (ux - 0.5 * uy)} ${to.y - head * (uy + 0.5 * ux)}L${to.x} ${to.y}L${to.x - head * (ux + 0.5 * uy)} ${to.y - head * (uy - 0.5 * ux)}`}
             />
@@ -115,8 +116,8 @@ function Residuals({ candidate, viewport }: Omit<PartOutlineProps, 'second'>) {
                 y={to.y + 4}
                 className="figure"
                 fontSize={13}
-                fill="#ffd3cc"
-                stroke="#14191b"
+                fill={PLATE.badWords}
+                stroke={PLATE.hole}
                 strokeWidth={3}
                 paintOrder="stroke"
               >
@@ -153,7 +154,7 @@ export function MatchArt({ chosen, beside, pattern, viewport }: MatchArtProps) {
             <path
               key={f.id}
               d={`M${p.x - 8} ${p.y - 8}l16 16M${p.x + 8} ${p.y - 8}l-16 16`}
-              stroke="#ff8d7d"
+              stroke={PLATE.bad}
               strokeWidth={3}
             />
           );

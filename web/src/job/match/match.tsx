@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import type { Face, MatchCandidate, NextMove, ObservedPattern } from '@zebbit/core';
-import { boardPoint, matchFace, stationMove, stockCount } from '@zebbit/core';
+import { boardPoint, matchFace, stationMove, stockCount, printChance } from '@zebbit/core';
 import { useDrawer } from '../../api/drawer';
 import { useKeys } from '../../app/use-keys';
 import { NoPicture } from '../../plate/no-picture';
@@ -9,19 +9,19 @@ import { Plate } from '../../plate/plate';
 import { usePlate } from '../../desk/desk-context';
 import { useJob } from '../../desk/job-context';
 import { LeftSummary } from '../look-over/left-summary';
-import { Slip, SlipMove, SlipPart } from '../slip';
-import { AroundPart } from './around-part';
-import { BuyPart } from './buy-part';
+import { Slip, SlipMove, SlipSection } from '../slip';
+import { AroundSection } from './around-section';
+import { BuySection } from './buy-section';
 import { CandidateList } from './candidate-list';
 import { ChosenStrip } from './chosen-strip';
 import { FindPart } from './find-part';
-import { HandPart } from './hand-part';
+import { HandSection } from './hand-section';
 import { ARROW_TIMES, MatchArt } from './match-art';
-import { MeasurePart, questionOf } from './measure-part';
+import { MeasureSection, questionOf } from './measure-section';
 import { compartmentsOf, TakeButtons, useTaking } from './take-buttons';
 import type { MatchState } from './use-match';
 import { candidateById, useMatch } from './use-match';
-import { sayChance } from './verdict-mark';
+import {} from './verdict-mark';
 
 /** The port fills so much of the plate, px. */
 const SIGHT_PX = 350;
@@ -61,13 +61,13 @@ function moveOf(
     return {
       ...usual,
       title: 'None of the known parts: buy by its measures',
-      why: `With ${sayChance(report.unknown)} the board was laid out for a part that is not in the library. The limits for a shop’s filter are below.`,
+      why: `With ${printChance(report.unknown)} the board was laid out for a part that is not in the library. The limits for a shop’s filter are below.`,
     };
   if (!best) return usual;
   return {
     ...usual,
     title: best.verdict === 'work' ? `${best.part.name} goes with work` : `Look at ${best.part.name}`,
-    why: `${sayChance(best.probability)} among the ${report.considered} known parts. ${best.reasons[0]?.text ?? ''}.`,
+    why: `${printChance(best.probability)} among the ${report.considered} known parts. ${best.reasons[0]?.text ?? ''}.`,
   };
 }
 
@@ -161,10 +161,10 @@ export function Match() {
             {state.failure}
           </p>
         )}
-        <MeasurePart next={state.next} />
-        <SlipPart
+        <MeasureSection next={state.next} />
+        <SlipSection
           title="Parts"
-          corner={state.report ? `none of them ${sayChance(state.report.unknown)}` : undefined}
+          corner={state.report ? `none of them ${printChance(state.report.unknown)}` : undefined}
         >
           {list.length > 0 ? (
             <>
@@ -192,11 +192,11 @@ export function Match() {
               }}
             />
           </div>
-        </SlipPart>
-        <AroundPart />
+        </SlipSection>
+        <AroundSection />
         <LeftSummary />
-        <BuyPart pattern={state.pattern} />
-        <HandPart />
+        <BuySection pattern={state.pattern} />
+        <HandSection />
       </Slip>
     </>
   );

@@ -37,9 +37,3 @@ export function ReasonMark({ of }: { readonly of: FitEffect }) {
   const Icon = ICON[EFFECT[of]];
   return <Icon aria-hidden className={`mt-0.5 size-4 shrink-0 ${LOOK[EFFECT[of]]}`} />;
 }
-
-/** A chance as it is said: never more sure than 99 %. */
-export function sayChance(p: number): string {
-  if (p < 0.01) return '< 1 %';
-  return `${Math.round(Math.min(0.99, p) * 100)} %`;
-}

@@ -7,7 +7,7 @@ import { Button } from '../../ui/button';
 import { ChipsMany, ChipsOne } from '../../ui/chips';
 import { TextField } from '../../ui/field';
 import { useJob } from '../../desk/job-context';
-import { Slip, SlipMove, SlipPart } from '../slip';
+import { Slip, SlipMove, SlipSection } from '../slip';
 import { BATTERY_OPTIONS, NEED_OPTIONS, STEP_KEYS } from '../words';
 import { Card, Paper } from '../work-sheet';
 import { StepCard } from './step-card';
@@ -151,7 +151,7 @@ function ClosingPreview() {
   const order = closingOrder(teardown);
   return (
     <>
-      <SlipPart title="It closes in this order" corner={screws > 0 ? `${screws} screws` : undefined}>
+      <SlipSection title="It closes in this order" corner={screws > 0 ? `${screws} screws` : undefined}>
         <ol className="flex flex-col">
           {order.map(({ step, title }, i) => (
             <li key={step.id}>
@@ -177,8 +177,8 @@ function ClosingPreview() {
             Tack them only.
           </p>
         )}
-      </SlipPart>
-      <SlipPart title="The test needs">
+      </SlipSection>
+      <SlipSection title="The test needs">
         <ChipsMany
           label="The test needs"
           options={NEED_OPTIONS}
@@ -190,9 +190,9 @@ function ClosingPreview() {
             No step connects {gate.never.join(' or ')}: taken as never unplugged.
           </p>
         )}
-      </SlipPart>
+      </SlipSection>
       {oneWay.length > 0 && (
-        <SlipPart title="Only in this order">
+        <SlipSection title="Only in this order">
           <ul className="flex flex-col gap-2">
             {oneWay.map((w) => (
               <li key={`${w.first.id} ${w.then.id}`} className="flex gap-2 text-second">
@@ -201,7 +201,7 @@ function ClosingPreview() {
               </li>
             ))}
           </ul>
-        </SlipPart>
+        </SlipSection>
       )}
     </>
   );

@@ -6,7 +6,7 @@ import { NoPicture } from '../../plate/no-picture';
 import { ProbeFlags } from '../../plate/flags';
 import { Plate } from '../../plate/plate';
 import { useJob } from '../../desk/job-context';
-import { Slip, SlipMove, SlipPart } from '../slip';
+import { Slip, SlipMove, SlipSection } from '../slip';
 import { ResultEntry } from './result-entry';
 
 const GROUPS: readonly (readonly [CheckGroup, string])[] = [
@@ -61,7 +61,7 @@ export function Prove() {
           if (checks.length === 0) return null;
           const shut = checks.some((c) => c.shut);
           return (
-            <SlipPart
+            <SlipSection
               key={group}
               title={words}
               corner={`${checks.filter((c) => c.verdict === 'pass').length} of ${checks.length}`}
@@ -82,7 +82,7 @@ export function Prove() {
                   />
                 ))}
               </ul>
-            </SlipPart>
+            </SlipSection>
           );
         })}
       </Slip>
@@ -129,7 +129,7 @@ function CheckLine({
         <span
           className={`figure text-second ${verdict === 'fail' ? 'font-bold text-stop' : verdict === 'doubt' ? 'font-bold text-wait' : 'text-ink2'}`}
         >
-          {result && !shut ? resultWords(judged, result) : check.bandWords}
+          {result && !shut ? resultWords(judged, result) : check.limitWords}
         </span>
       </button>
     </li>

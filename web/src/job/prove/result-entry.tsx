@@ -47,7 +47,7 @@ export function ResultEntry({
       <div className="mt-2 flex flex-col gap-2">
         <div className="flex gap-2">
           <Button tone="main" hotkey="Y" className="flex-1" onClick={() => send('yes', null)}>
-            Yes, {check.bandWords}
+            Yes, {check.limitWords}
           </Button>
           <Button tone="stop" hotkey="X" onClick={() => send('no', null)}>
             No
@@ -74,7 +74,7 @@ export function ResultEntry({
   return (
     <div className="mt-2 flex items-start gap-2">
       <div className="flex-1">
-        <Field label={WORDS[entry]} hint={`wanted: ${check.bandWords}`} error={error}>
+        <Field label={WORDS[entry]} hint={`wanted: ${check.limitWords}`} error={error}>
           {(ids) => (
             <input
               {...ids}

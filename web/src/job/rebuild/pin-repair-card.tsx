@@ -13,7 +13,7 @@ import {
 import { FigureField, SelectField } from '../../ui/field';
 import { Tick } from '../../ui/tick';
 import { useJob } from '../../desk/job-context';
-import { SlipPart } from '../slip';
+import { SlipSection } from '../slip';
 import { Unfold } from '../../ui/unfold';
 
 type Change = (part: Partial<PinChoice>) => void;
@@ -24,7 +24,7 @@ export function PinRepairCard({ plan, change }: { readonly plan: PinPlan; readon
   const { row, repair, proposed, jumper } = plan;
   const landings = view.trace.points.filter((p) => p.owner !== 'pin').map((p) => [p.id, p.label] as const);
   return (
-    <SlipPart title={`${row.pin.label}: ${REPAIR_WORDS[repair.kind]}`}>
+    <SlipSection title={`${row.pin.label}: ${REPAIR_WORDS[repair.kind]}`}>
       <p className="mb-3 text-ink2">{repair.why}</p>
       <div className="grid grid-cols-2 gap-3">
         <SelectField
@@ -61,7 +61,7 @@ export function PinRepairCard({ plan, change }: { readonly plan: PinPlan; readon
           )}
         </div>
       )}
-    </SlipPart>
+    </SlipSection>
   );
 }
 

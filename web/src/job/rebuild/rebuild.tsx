@@ -7,7 +7,7 @@ import { Plate } from '../../plate/plate';
 import { FigureField } from '../../ui/field';
 import { Sleeve } from '../../ui/sleeve';
 import { useJob } from '../../desk/job-context';
-import { Slip, SlipMove, SlipPart } from '../slip';
+import { Slip, SlipMove, SlipSection } from '../slip';
 import { useTool } from '../../desk/desk-context';
 import { PinRepairCard } from './pin-repair-card';
 
@@ -55,7 +55,7 @@ export function Rebuild() {
         {plan && (
           <PinRepairCard key={plan.row.pin.id} plan={plan} change={(part) => change(plan.row.pin.id, part)} />
         )}
-        <SlipPart title="Pin by pin">
+        <SlipSection title="Pin by pin">
           <ul>
             {view.plans.map((p) => (
               <PlanLine
@@ -75,7 +75,7 @@ export function Rebuild() {
               onFigure={(tailMm) => edit('rebuild', (d) => void (d.tailMm = Math.min(50, tailMm)))}
             />
           </div>
-        </SlipPart>
+        </SlipSection>
       </Slip>
     </>
   );

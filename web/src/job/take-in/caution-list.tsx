@@ -1,7 +1,7 @@
 import { Check, OctagonX, TriangleAlert } from 'lucide-react';
 import { Button } from '../../ui/button';
 import { useJob } from '../../desk/job-context';
-import { SlipPart } from '../slip';
+import { SlipSection } from '../slip';
 
 /** Cautions that follow from the answers; a stop is answered before the job goes on. */
 export function CautionList() {
@@ -9,15 +9,15 @@ export function CautionList() {
   const answered = documents.intake.answeredStops;
   if (view.cautions.length === 0) {
     return (
-      <SlipPart title="Cautions">
+      <SlipSection title="Cautions">
         <p className="text-ink2">
           None from the answers so far. Fume extraction on, hands washed after leaded solder.
         </p>
-      </SlipPart>
+      </SlipSection>
     );
   }
   return (
-    <SlipPart title="Cautions" corner={String(view.cautions.length)}>
+    <SlipSection title="Cautions" corner={String(view.cautions.length)}>
       <ul className="flex flex-col gap-3">
         {view.cautions.map((c) => {
           const stop = c.level === 'stop';
@@ -64,6 +64,6 @@ export function CautionList() {
           );
         })}
       </ul>
-    </SlipPart>
+    </SlipSection>
   );
 }

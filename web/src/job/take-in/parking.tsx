@@ -1,14 +1,14 @@
 import { Button } from '../../ui/button';
 import { TextField } from '../../ui/field';
 import { useJob } from '../../desk/job-context';
-import { SlipPart } from '../slip';
+import { SlipSection } from '../slip';
 
 /** A job that cannot go on is parked, with the reason; it is taken up again by a press. */
 export function Parking() {
   const { documents, edit } = useJob();
   const { parked } = documents.intake;
   return (
-    <SlipPart title={parked === null ? 'Cannot go on?' : 'Parked'}>
+    <SlipSection title={parked === null ? 'Cannot go on?' : 'Parked'}>
       {parked === null ? (
         <Button onClick={() => edit('intake', (d) => void (d.parked = ''))}>Park this job</Button>
       ) : (
@@ -24,6 +24,6 @@ export function Parking() {
           </Button>
         </div>
       )}
-    </SlipPart>
+    </SlipSection>
   );
 }

@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import { TriangleAlert } from 'lucide-react';
-import { SITE_SHEETS, TRIAGE_CHECKS } from '@zebbit/core';
+import { SITE_SHEETS, TRIAGE_CHECKS, printChance } from '@zebbit/core';
 import { Button } from '../../ui/button';
 import { useJob } from '../../desk/job-context';
-import { SlipPart } from '../slip';
+import { SlipSection } from '../slip';
 import { PriorsDialog } from './priors-dialog';
 
 /** The one next check, answered by a press. */
@@ -37,9 +37,6 @@ export function TriageAsk() {
   );
 }
 
-const percent = (p: number): string =>
-  p >= 0.995 ? '> 99 %' : p < 0.005 ? '< 1 %' : `${Math.round(p * 100)} %`;
-
 /** Where the fault sits, how sure, and what that rests on. */
 export function TriagePanel() {
   const { view, documents, edit } = useJob();
@@ -47,7 +44,7 @@ export function TriagePanel() {
   const { triage, cannot } = documents.intake;
   const [priorsOpen, setPriorsOpen] = useState(false);
   return (
-    <SlipPart title="Where the fault is" corner={`odds of a cure ${percent(odds)}`}>
+    <SlipSection title="Where the fault is" corner={`odds of a cure ${printChance(odds)}`}>
       {noPower && (
         <p className="mb-3 flex gap-2 rounded-[10px] bg-stop-soft p-2.5 text-second font-semibold text-stop">
           <TriangleAlert aria-hidden className="size-4 shrink-0" />
@@ -65,7 +62,7 @@ export function TriagePanel() {
               />
               <span className="absolute -inset-y-0.5 w-0.5 bg-ink2" style={{ left: `${s.prior * 100}%` }} />
             </span>
-            <span className="figure text-right text-second">{percent(s.p)}</span>
+            <span className="figure text-right text-second">{printChance(s.p)}</span>
           </li>
         ))}
       </ul>
@@ -108,7 +105,7 @@ export function TriagePanel() {
         Where each one starts
       </Button>
       <PriorsDialog open={priorsOpen} onOpenChange={setPriorsOpen} />
-    </SlipPart>
+    </SlipSection>
   );
 }
 

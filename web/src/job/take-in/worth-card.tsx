@@ -1,4 +1,5 @@
-import { lazy, Suspense, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
+import { lazyChart } from '../../ui/lazy-chart';
 import type { WorthInputs, WorthVerdict } from '@zebbit/core';
 import { orderQuantity, repairOrReplace } from '@zebbit/core';
 import { ChipsOne } from '../../ui/chips';
@@ -7,7 +8,7 @@ import { useJob } from '../../desk/job-context';
 import { Card } from '../work-sheet';
 
 /** Charts come when the first one is wanted. */
-const BarChart = lazy(() => import('../../ui/bar-chart').then((m) => ({ default: m.BarChart })));
+const BarChart = lazyChart(() => import('../../ui/bar-chart').then((m) => m.BarChart), 'h-44');
 
 const VERDICTS: Readonly<Record<WorthVerdict, string>> = {
   repair: 'Worth repairing',
@@ -158,15 +159,14 @@ function OrderAdviceView({ unit, postage }: { readonly unit: number; readonly po
           Order {sensible.quantity}: {money(sensible.each)} each
         </p>
         <p className="text-second text-ink2">{why}</p>
-        <Suspense fallback={<div className="h-44" />}>
-          <BarChart
-            label="Cost each by quantity"
-            names={names}
-            values={values}
-            marked={shown.findIndex((o) => o.quantity === sensible.quantity)}
-            print={money}
-          />
-        </Suspense>
+
+        <BarChart
+          label="Cost each by quantity"
+          names={names}
+          values={values}
+          marked={shown.findIndex((o) => o.quantity === sensible.quantity)}
+          print={money}
+        />
       </div>
       <NumberField label="Used a year" value={Number(use.toFixed(2))} onValue={setOwn} emptyAllowed />
     </div>

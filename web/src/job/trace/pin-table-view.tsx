@@ -1,9 +1,9 @@
 import { TriangleAlert } from 'lucide-react';
 import type { PinRowReport, ProbePoint } from '@zebbit/core';
-import { functionGroup, PAD_STATE_WORDS } from '@zebbit/core';
+import { functionGroup, PAD_STATE_WORDS, printChance } from '@zebbit/core';
 import { Sleeve } from '../../ui/sleeve';
 import { useJob } from '../../desk/job-context';
-import { SlipPart } from '../slip';
+import { SlipSection } from '../slip';
 import { readingNumber } from './reading-list';
 
 function Rests({ row }: { readonly row: PinRowReport }) {
@@ -28,8 +28,6 @@ const LANDS: Readonly<Record<PinRowReport['status'], string>> = {
   open: 'not yet found',
 };
 
-const percent = (p: number): string => (p > 0.995 ? 'over 99 %' : `${Math.round(p * 100)} %`);
-
 /** A fast pair that is not rebuilt leaves the device its slower lines. */
 function without({ status, pin }: PinRowReport): string | null {
   return status === 'needless' && functionGroup(pin.pin.function) === 'superspeed'
@@ -52,13 +50,13 @@ function Alternatives({ row }: { readonly row: PinRowReport }) {
     <span className="mt-1 grid grid-cols-[auto_1fr] gap-x-3 text-second">
       {landings.map(({ pointId, p }) => (
         <span key={pointId} className="contents">
-          <span className="figure text-right font-semibold">{percent(p)}</span>
+          <span className="figure text-right font-semibold">{printChance(p)}</span>
           <span>{view.trace.byId.get(pointId)?.label ?? pointId}</span>
         </span>
       ))}
       {nowhere > 0.005 && (
         <span className="contents">
-          <span className="figure text-right font-semibold">{percent(nowhere)}</span>
+          <span className="figure text-right font-semibold">{printChance(nowhere)}</span>
           <span>nowhere on this board</span>
         </span>
       )}
@@ -77,7 +75,7 @@ export function PinTableView({
   const { view } = useJob();
   const settled = view.pins.filter((p) => p.status !== 'open').length;
   return (
-    <SlipPart title="Where each pin goes" corner={`${settled} of ${view.pins.length}`}>
+    <SlipSection title="Where each pin goes" corner={`${settled} of ${view.pins.length}`}>
       <ul>
         {view.pins.map((row) => {
           const { pin } = row;
@@ -100,9 +98,9 @@ export function PinTableView({
                   <span className="block text-second text-ink2">
                     {row.landing?.why ??
                       (row.status === 'open' && row.believed
-                        ? `not sure enough: ${percent(row.believed.landings[0]?.p ?? 0)}`
+                        ? `not sure enough: ${printChance(row.believed.landings[0]?.p ?? 0)}`
                         : row.believed?.status === 'nowhere'
-                          ? `goes nowhere on this board, ${percent(row.believed.nowhere)}`
+                          ? `goes nowhere on this board, ${printChance(row.believed.nowhere)}`
                           : null) ??
                       (row.status === 'sound'
                         ? 'solder straight to it; its track is not traced yet'
@@ -122,6 +120,6 @@ export function PinTableView({
           );
         })}
       </ul>
-    </SlipPart>
+    </SlipSection>
   );
 }

@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import type { KeyboardEvent } from 'react';
 import type { MeterMode, MeterShown } from '@zebbit/core';
-import { parseMeterEntry, probeKey } from '@zebbit/core';
+import { METER_MODES, parseMeterEntry, probeKey } from '@zebbit/core';
 import { useAppendReading, useStrikeReading } from '../../api/jobs';
 import { useKeys } from '../../app/use-keys';
 import { KeyCap } from '../../ui/button';
@@ -10,7 +10,6 @@ import { useMeter } from './meter-store';
 import { useProbe } from '../../desk/desk-context';
 import type { Pair } from './use-pair';
 
-const MODES: readonly MeterMode[] = ['continuity', 'ohms', 'diode', 'volts', 'seen'];
 const GLYPH: Readonly<Record<MeterMode, string>> = {
   continuity: '•))',
   ohms: 'Ω',
@@ -90,7 +89,8 @@ export function ProbeEntry({ pair }: { readonly pair: Pair }) {
     }
     send(mode, live.shown);
   };
-  const nextMode = (): void => setMode(MODES[(MODES.indexOf(mode) + 1) % MODES.length] ?? 'continuity');
+  const nextMode = (): void =>
+    setMode(METER_MODES[(METER_MODES.indexOf(mode) + 1) % METER_MODES.length] ?? 'continuity');
 
   const actions: Readonly<Record<string, () => void>> = {
     '+': beep,

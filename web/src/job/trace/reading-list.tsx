@@ -2,7 +2,7 @@ import type { MeterMode, MeterShown, Reading } from '@zebbit/core';
 import { printOhms, printVolts } from '@zebbit/core';
 import { useStrikeReading } from '../../api/jobs';
 import { useJob } from '../../desk/job-context';
-import { SlipPart } from '../slip';
+import { SlipSection } from '../slip';
 
 /** What a reading showed, in words. */
 export function readingWords(reading: Reading): string {
@@ -33,7 +33,7 @@ export function ReadingList() {
   const open = new Set(view.trace.report.open.map((q) => q.reading.id));
   if (bundle.readings.length === 0) return null;
   return (
-    <SlipPart title="Readings" corner={String(bundle.readings.length)}>
+    <SlipSection title="Readings" corner={String(bundle.readings.length)}>
       <ol>
         {bundle.readings.toReversed().map((r) => (
           <li key={r.id} className="flex items-center gap-3 border-t border-line py-1.5 first:border-0">
@@ -55,6 +55,6 @@ export function ReadingList() {
           </li>
         ))}
       </ol>
-    </SlipPart>
+    </SlipSection>
   );
 }

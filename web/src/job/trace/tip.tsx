@@ -1,3 +1,4 @@
+import { PLATE } from '../../plate/plate-colours';
 /** A probe tip in its colour, ringed so that the black one shows at night. */
 export function Tip({ lead }: { readonly lead: 'red' | 'black' }) {
   return (
@@ -5,7 +6,7 @@ export function Tip({ lead }: { readonly lead: 'red' | 'black' }) {
       <path
         d="M13 30C5 21 2 17 2 12a11 11 0 0 1 22 0c0 5-3 9-11 18Z"
         fill={lead === 'red' ? 'var(--probe-red)' : 'var(--probe-black)'}
-        stroke="#fff"
+        stroke={PLATE.white}
         strokeWidth={2.4}
       />
       <path

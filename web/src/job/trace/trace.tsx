@@ -10,15 +10,15 @@ import { Button } from '../../ui/button';
 import { useJob } from '../../desk/job-context';
 import { LeftSummary } from '../look-over/left-summary';
 import { Slip, SlipMove } from '../slip';
-import { HuntPart } from './hunt-part';
+import { HuntSection } from './hunt-section';
 import { useLiveMeter } from './live-meter';
-import { DoubtPart } from './doubt-part';
+import { DoubtSection } from './doubt-section';
 import { PinTableView } from './pin-table-view';
 import { ProbeEntry } from './probe-entry';
 import { useProbe } from '../../desk/desk-context';
 import { useReadAloud } from './read-aloud';
 import { ReadingList } from './reading-list';
-import { SurePart } from './sure-part';
+import { SureSection } from './sure-section';
 import { Tip } from './tip';
 import type { Pair } from './use-pair';
 import { usePair } from './use-pair';
@@ -64,10 +64,10 @@ export function Trace() {
         ) : (
           <Gate />
         )}
-        <DoubtPart />
+        <DoubtSection />
         <PinTableView chosen={chosen} onChoose={setChosen} />
-        <HuntPart />
-        <SurePart />
+        <HuntSection />
+        <SureSection />
         <ReadingList />
         <LeftSummary />
       </Slip>

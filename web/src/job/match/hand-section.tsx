@@ -2,17 +2,17 @@ import { matchList } from '@zebbit/core';
 import { TextField } from '../../ui/field';
 import { Tick } from '../../ui/tick';
 import { useJob } from '../../desk/job-context';
-import { SlipPart } from '../slip';
+import { SlipSection } from '../slip';
 
 /** The part in words, and the comparison by hand for one that is in no library. */
-export function HandPart() {
+export function HandSection() {
   const { view, documents, edit } = useJob();
   const { match } = documents;
   const points = matchList(view);
   const agreed = points.filter((p) => match.agreed.includes(p.key)).length;
   return (
     <>
-      <SlipPart title="The part">
+      <SlipSection title="The part">
         <div className="flex flex-col gap-3">
           <TextField
             label="Part that goes in"
@@ -34,8 +34,8 @@ export function HandPart() {
             onCommit={(source) => edit('match', (d) => void (d.source = source))}
           />
         </div>
-      </SlipPart>
-      <SlipPart title="Compare by hand" corner={`${agreed} of ${points.length} agree`}>
+      </SlipSection>
+      <SlipSection title="Compare by hand" corner={`${agreed} of ${points.length} agree`}>
         <p className="mb-1 text-second text-ink2">With the part in your hand, or its drawing.</p>
         <div className="divide-y divide-line">
           {points.map((p) => (
@@ -54,7 +54,7 @@ export function HandPart() {
             </Tick>
           ))}
         </div>
-      </SlipPart>
+      </SlipSection>
     </>
   );
 }

@@ -1,11 +1,11 @@
 import { useState } from 'react';
 import type { HuntEntry, HuntStep } from '@zebbit/core';
-import { huntOf, huntReport, looksShorted } from '@zebbit/core';
+import { huntOf, huntReport, looksShorted, printChance } from '@zebbit/core';
 import { Button } from '../../ui/button';
 import { FigureField, TextField } from '../../ui/field';
 import { Tick } from '../../ui/tick';
 import { useJob } from '../../desk/job-context';
-import { SlipPart } from '../slip';
+import { SlipSection } from '../slip';
 
 const ANSWERS = {
   look: ['It shows', 'Nothing to see'],
@@ -14,7 +14,7 @@ const ANSWERS = {
 } as const;
 
 /** A port that pulls its supply down: what to do next to find the part, and what may be it. */
-export function HuntPart() {
+export function HuntSection() {
   const { documents, view, edit } = useJob();
   const { hunt: record } = documents.rebuild;
   const { intake, teardown } = documents;
@@ -25,14 +25,14 @@ export function HuntPart() {
   if (view.pins.length === 0 || !view.battery.open) return null;
   if (!offered) {
     return (
-      <SlipPart title="Shorted?">
+      <SlipSection title="Shorted?">
         <p className="text-second text-ink2">
           If VBUS reads under 50 Ω to ground, the part that pulls it down is hunted here.
         </p>
         <Button tone="quiet" className="mt-1 self-start" onClick={() => setWanted(true)}>
           Hunt for a short
         </Button>
-      </SlipPart>
+      </SlipSection>
     );
   }
   const hunt = huntOf(documents.board, record, {
@@ -51,7 +51,7 @@ export function HuntPart() {
     .slice(0, 7);
   const culprit = hunt.suspects.find((s) => s.id === found);
   return (
-    <SlipPart title="What pulls it down" corner={`${record.entries.length} done`}>
+    <SlipSection title="What pulls it down" corner={`${record.entries.length} done`}>
       {culprit ? (
         <div className="flex flex-col gap-2">
           <p className="text-[19px] leading-tight font-semibold">It was {culprit.label}</p>
@@ -102,9 +102,7 @@ export function HuntPart() {
               className="grid grid-cols-[1fr_auto] items-center gap-x-3 border-t border-line py-1.5 first:border-0"
             >
               <span className="min-w-0 truncate">{s.label}</span>
-              <span className="figure text-second text-ink2">
-                {s.p < 0.005 ? 'hardly' : `${Math.round(s.p * 100)} %`}
-              </span>
+              <span className="figure text-second text-ink2">{printChance(s.p)}</span>
               <span aria-hidden className="col-span-2 mt-1 block h-1.5 rounded-full bg-sunk">
                 <span
                   className="block h-full rounded-full bg-copper"
@@ -115,7 +113,7 @@ export function HuntPart() {
           ))}
         </ol>
       )}
-    </SlipPart>
+    </SlipSection>
   );
 }
 

@@ -1,12 +1,12 @@
 import { useState } from 'react';
 import { Undo2 } from 'lucide-react';
 import type { DimensionAnswer, MeasureNext, MeasureProposal } from '@zebbit/core';
-import { DIMENSION_WORDS, sayDimension } from '@zebbit/core';
+import { DIMENSION_WORDS, sayDimension, printChance } from '@zebbit/core';
 import { Button } from '../../ui/button';
 import { FigureField } from '../../ui/field';
 import { useJob } from '../../desk/job-context';
-import { SlipPart } from '../slip';
-import { sayChance } from './verdict-mark';
+import { SlipSection } from '../slip';
+import {} from './verdict-mark';
 
 /** How well calipers tell a length on a board, mm. */
 const CALIPER_MM = 0.05;
@@ -18,7 +18,7 @@ export function questionOf(p: MeasureProposal): string {
 }
 
 /** The one dimension that tells the remaining parts apart, and what was answered so far. */
-export function MeasurePart({ next }: { readonly next: MeasureNext | null }) {
+export function MeasureSection({ next }: { readonly next: MeasureNext | null }) {
   const { documents, edit } = useJob();
   const { answers, skipped } = documents.match;
   const [at, setAt] = useState(0);
@@ -32,7 +32,7 @@ export function MeasurePart({ next }: { readonly next: MeasureNext | null }) {
   };
   if (!p && answers.length === 0 && skipped.length === 0) return null;
   return (
-    <SlipPart title="Measure next" corner={p ? `${p.gainBits.toFixed(1)} bits` : undefined}>
+    <SlipSection title="Measure next" corner={p ? `${p.gainBits.toFixed(1)} bits` : undefined}>
       {p ? (
         <>
           <p className="mb-2">{questionOf(p)}</p>
@@ -40,7 +40,7 @@ export function MeasurePart({ next }: { readonly next: MeasureNext | null }) {
             {p.answers.map((a) => (
               <Button
                 key={a.words}
-                title={`${sayChance(a.chance)} likely; then ${a.leading.join(', ') || 'no one'} would lead`}
+                title={`${printChance(a.chance)} likely; then ${a.leading.join(', ') || 'no one'} would lead`}
                 onClick={() => answer(a.value)}
               >
                 {a.words}
@@ -96,7 +96,7 @@ export function MeasurePart({ next }: { readonly next: MeasureNext | null }) {
           ))}
         </ul>
       )}
-    </SlipPart>
+    </SlipSection>
   );
 }
 

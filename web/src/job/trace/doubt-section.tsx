@@ -1,19 +1,20 @@
+import { printChance } from '@zebbit/core';
 import { TriangleAlert } from 'lucide-react';
 import { useStrikeReading } from '../../api/jobs';
 import { Button } from '../../ui/button';
 import { useJob } from '../../desk/job-context';
-import { SlipPart } from '../slip';
+import { SlipSection } from '../slip';
 import { readingNumber, readingWords } from './reading-list';
 
 /** Readings that do not go together: the set, and which one to take again first. */
-export function DoubtPart() {
+export function DoubtSection() {
   const { bundle, view, weighed } = useJob();
   const strike = useStrikeReading(bundle.id);
   const doubtful = weighed.weighing ? [] : (weighed.answers?.doubtful ?? []);
   if (doubtful.length === 0) return null;
   const name = (id: string): string => view.trace.byId.get(id)?.label ?? id;
   return (
-    <SlipPart title="These do not go together">
+    <SlipSection title="These do not go together">
       <ul>
         {doubtful.map(({ readingId, wrong, against }) => {
           const reading = bundle.readings.find((r) => r.id === readingId);
@@ -28,7 +29,7 @@ export function DoubtPart() {
                   {readingWords(reading)}
                 </span>
                 <span className="block text-second text-ink2">
-                  {Math.round(wrong * 100)} % that the probe slipped
+                  {printChance(wrong)} that the probe slipped
                   {others.length > 0 ? `; it clashes with ${others.join(', ')}` : ''}. Take it again first.
                 </span>
               </span>
@@ -39,6 +40,6 @@ export function DoubtPart() {
           );
         })}
       </ul>
-    </SlipPart>
+    </SlipSection>
   );
 }

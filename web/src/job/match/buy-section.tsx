@@ -11,10 +11,10 @@ import {
 import { Button } from '../../ui/button';
 import { saveFile } from '../../ui/save-file';
 import { useJob } from '../../desk/job-context';
-import { SlipPart } from '../slip';
+import { SlipSection } from '../slip';
 
 /** When no known part goes: what to look for in a shop, and what else can be done. */
-export function BuyPart({ pattern }: { readonly pattern: ObservedPattern }) {
+export function BuySection({ pattern }: { readonly pattern: ObservedPattern }) {
   const { view, documents } = useJob();
   const family = documents.board.family ?? 'other';
   const buy = whatToBuy(pattern, family, view.deviceCurrentA);
@@ -28,7 +28,7 @@ export function BuyPart({ pattern }: { readonly pattern: ObservedPattern }) {
   const { drawing } = buy;
   return (
     <>
-      <SlipPart title="What to buy">
+      <SlipSection title="What to buy">
         <p className="figure mb-2 rounded-[10px] bg-sunk p-3 select-all">{buy.words}</p>
         <dl className="grid grid-cols-[1fr_auto] gap-x-4 gap-y-1 text-second">
           {buy.limits.map((l) => (
@@ -59,8 +59,8 @@ export function BuyPart({ pattern }: { readonly pattern: ObservedPattern }) {
             </Button>
           </div>
         )}
-      </SlipPart>
-      <SlipPart title="No part to be had">
+      </SlipSection>
+      <SlipSection title="No part to be had">
         <ul className="flex flex-col gap-3">
           {ways.map((w) => (
             <li key={w.kind}>
@@ -77,7 +77,7 @@ export function BuyPart({ pattern }: { readonly pattern: ObservedPattern }) {
             </li>
           ))}
         </ul>
-      </SlipPart>
+      </SlipSection>
     </>
   );
 }

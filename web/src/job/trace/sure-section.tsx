@@ -1,20 +1,21 @@
-import { lazy, Suspense, useId } from 'react';
+import { useId } from 'react';
+import { lazyChart } from '../../ui/lazy-chart';
 import { useSaveWorkshop } from '../../api/workshop';
 import { Select } from '../../ui/select';
 import { Tick } from '../../ui/tick';
 import { useJob } from '../../desk/job-context';
-import { SlipPart } from '../slip';
+import { SlipSection } from '../slip';
 import { useProbe } from '../../desk/desk-context';
 import { useAloud, useLocalVoice } from './read-aloud';
 import { useSureHistory } from './use-sure-history';
 
 /** Charts come when the first one is wanted. */
-const LineChart = lazy(() => import('../../ui/line-chart').then((m) => ({ default: m.LineChart })));
+const LineChart = lazyChart(() => import('../../ui/line-chart').then((m) => m.LineChart), 'h-40');
 
 const LEVELS = [0.9, 0.95, 0.97, 0.99] as const;
 
 /** How sure it became after each probe, and how sure it has to be. */
-export function SurePart() {
+export function SureSection() {
   const { view } = useJob();
   const history = useSureHistory();
   const save = useSaveWorkshop();
@@ -24,16 +25,14 @@ export function SurePart() {
   const { on, toggle } = useAloud();
   const { record } = view.workshop;
   return (
-    <SlipPart title="How sure">
+    <SlipSection title="How sure">
       {history && history.names.length > 0 && (history.chances[0]?.length ?? 0) > 1 ? (
-        <Suspense fallback={<div className="h-40" />}>
-          <LineChart
-            label="How sure after each probe"
-            names={history.names}
-            rows={history.chances}
-            level={record.sureAt}
-          />
-        </Suspense>
+        <LineChart
+          label="How sure after each probe"
+          names={history.names}
+          rows={history.chances}
+          level={record.sureAt}
+        />
       ) : (
         <p className="text-ink2">It shows here how each probe made it surer.</p>
       )}
@@ -57,6 +56,6 @@ export function SurePart() {
           Read the next probe aloud
         </Tick>
       )}
-    </SlipPart>
+    </SlipSection>
   );
 }

@@ -4,7 +4,7 @@ import { alignThings, copyThings, lineLengthMm, removeThings, toggleLock, turnTh
 import { Button } from '../../ui/button';
 import { TextField } from '../../ui/field';
 import { useJob } from '../../desk/job-context';
-import { SlipPart } from '../slip';
+import { SlipSection } from '../slip';
 import { useTool } from '../../desk/desk-context';
 
 /** What can be done with what is chosen together. */
@@ -88,12 +88,12 @@ export function Arrange({ whole }: { readonly whole: boolean }) {
 export function Several() {
   const { picked } = useTool();
   return (
-    <SlipPart title={`${picked.length} things chosen`}>
+    <SlipSection title={`${picked.length} things chosen`}>
       <p className="mb-2 text-second text-ink2">
         {picked.join(', ')}. The first leads when they are brought in line.
       </p>
       <Arrange whole={false} />
-    </SlipPart>
+    </SlipSection>
   );
 }
 
@@ -106,7 +106,7 @@ export function ShapeFields({ shape }: { readonly shape: BoardLine | BoardArea }
       for (const t of [...d.lines, ...d.areas]) if (t.id === shape.id) t.name = name;
     });
   return (
-    <SlipPart title={shape.name}>
+    <SlipSection title={shape.name}>
       <div className="flex flex-col gap-3">
         <p className="figure text-second">
           {line ? `${lineLengthMm(line.points).toFixed(1)} mm long` : `${shape.points.length} corners`}
@@ -137,6 +137,6 @@ export function ShapeFields({ shape }: { readonly shape: BoardLine | BoardArea }
         )}
         <Arrange whole={false} />
       </div>
-    </SlipPart>
+    </SlipSection>
   );
 }

@@ -17,7 +17,7 @@ import {
 import { Button } from '../../ui/button';
 import { saveFile } from '../../ui/save-file';
 import { useJob } from '../../desk/job-context';
-import { SlipPart } from '../slip';
+import { SlipSection } from '../slip';
 import { readSvgPaths } from './svg-paths';
 import { usePlate, useTool } from '../../desk/desk-context';
 import { Tick } from '../../ui/tick';
@@ -50,7 +50,7 @@ async function sheetPdf(): Promise<Uint8Array<ArrayBuffer>> {
 const MOST = 5_000_000;
 
 /** The board out in open formats, drawings in as overlays, the sheet to print. */
-export function ExchangePart() {
+export function ExchangeSection() {
   const { documents, edit } = useJob();
   const { take } = useTool();
   const face = usePlate((s) => s.face);
@@ -118,7 +118,7 @@ export function ExchangePart() {
   };
 
   return (
-    <SlipPart title="In and out">
+    <SlipSection title="In and out">
       <div className="flex flex-wrap gap-2">
         <Button onClick={() => saveFile(`${stem}-${face}.svg`, 'image/svg+xml', boardSvg(board, face))}>
           Drawing (SVG)
@@ -192,6 +192,6 @@ export function ExchangePart() {
           ))}
         </ul>
       )}
-    </SlipPart>
+    </SlipSection>
   );
 }

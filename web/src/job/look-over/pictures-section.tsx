@@ -6,7 +6,7 @@ import { Button } from '../../ui/button';
 import { PhotoPicker } from '../../ui/photo-picker';
 import { PhoneDialog } from './phone-dialog';
 import { useJob } from '../../desk/job-context';
-import { SlipPart } from '../slip';
+import { SlipSection } from '../slip';
 import { MeasureReport } from './measure-report';
 import { usePlate, useTool } from '../../desk/desk-context';
 import { Range } from '../../ui/range';
@@ -39,7 +39,7 @@ export function BoardPhoto({ first }: { readonly first: boolean }) {
 }
 
 /** The pictures of the face: which is the base, which are laid on it, how strongly each shows. */
-export function PicturesPart() {
+export function PicturesSection() {
   const { documents, edit } = useJob();
   const change = (index: number, part: Partial<FaceSheet>): void =>
     edit('board', () => editPicture(documents.board, index, part));
@@ -48,7 +48,7 @@ export function PicturesPart() {
   const pictures = facePictures(documents.board, face);
   if (pictures.length === 0) return null;
   return (
-    <SlipPart title={`Pictures of the ${face} face`}>
+    <SlipSection title={`Pictures of the ${face} face`}>
       <ul className="mb-3 flex flex-col gap-2">
         {pictures.map(({ sheet, index }, order) => (
           <li key={index} className="rounded-[10px] border border-line p-2">
@@ -110,6 +110,6 @@ export function PicturesPart() {
       <div className="mt-3">
         <BoardPhoto first={false} />
       </div>
-    </SlipPart>
+    </SlipSection>
   );
 }

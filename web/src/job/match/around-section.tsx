@@ -3,26 +3,22 @@ import { printLength } from '@zebbit/core';
 import { ChipsOne } from '../../ui/chips';
 import { FigureField } from '../../ui/field';
 import { useJob } from '../../desk/job-context';
-import { SlipPart } from '../slip';
+import { SlipSection } from '../slip';
 
 /** What stands around the port: the case and the way the old one lay. It rules out what would sit upside down or behind the case. */
-export function AroundPart() {
+export function AroundSection() {
   const { documents, edit } = useJob();
   const { around } = documents.match;
   const put = (more: Partial<AroundPort>): void =>
     edit('match', (d) => void (d.around = { ...d.around, ...more }));
   return (
-    <SlipPart title="Around the port">
+    <SlipSection title="Around the port">
       <div className="flex flex-col gap-3">
         <div>
           <p className="mb-1 text-second font-semibold text-ink2">How the old one stood</p>
           <ChipsOne
             label="How the old one stood"
-            options={[
-              ['lying', 'lying'],
-              ['upright', 'upright'],
-              ['sunk', 'sunk in'],
-            ]}
+            options={STANCES.map((s) => [s, STANCE_WORDS[s]] as const)}
             value={around.stance}
             onChange={(stance) => put({ stance })}
           />
@@ -58,6 +54,6 @@ export function AroundPart() {
           />
         </div>
       </div>
-    </SlipPart>
+    </SlipSection>
   );
 }

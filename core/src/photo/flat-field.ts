@@ -2,7 +2,7 @@ import { Matrix, solve } from 'ml-matrix';
 import type { FlatPiece } from './rectify';
 
 /** A piece with its lamp evened out: logarithms of the three colours against those of the solder mask, which come out as 0. */
-export interface LevelPiece {
+export interface FlatFieldPiece {
   readonly width: number;
   readonly height: number;
   readonly perMm: number;
@@ -74,7 +74,7 @@ const surface = (x: number, y: number): number[] => [1, x, y, x * x, x * y, y * 
  * Evens the lamp out: the commonest colour is taken for the solder mask, a slow surface is laid through the logarithms of what has
  * that colour, and taken off; the mask itself then is 0 everywhere. Rounds tighten what counts as mask.
  */
-export function levelLight(piece: FlatPiece): LevelPiece {
+export function flatFieldCorrect(piece: FlatPiece): FlatFieldPiece {
   const { width, height, planes } = piece;
   const log = planes.map((p) => {
     const out = new Float32Array(p.length);
