@@ -103,7 +103,7 @@ function play(
         const b = tally.bins.get(bin) ?? { said: 0, right: 0, n: 0 };
         b.n += 1;
         b.said += c.probability;
-        if (c.part === truth || c.equals.includes(truth.id)) b.right += 1;
+        if (c.part === truth || c.tied.includes(truth.id)) b.right += 1;
         tally.bins.set(bin, b);
       }
     }
@@ -175,7 +175,7 @@ function questions(
     const report: MatchReport = answer.report;
     const next = measureNext(report, skip, 0.05);
     const lead = report.candidates[0];
-    const right = lead !== undefined && (lead.part === truth || lead.equals.includes(truth.id));
+    const right = lead !== undefined && (lead.part === truth || lead.tied.includes(truth.id));
     if (next.kind !== 'ask' || asked >= 12) return { asked, right, done: next.kind === 'single' };
     const open = Object.keys(DIMENSION_WORDS).filter((k) => !skip.has(k) && dimensions.has(k));
     const key = best ? (next.proposals[0]?.key ?? '') : (open[Math.floor(random() * open.length)] ?? '');

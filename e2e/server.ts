@@ -82,9 +82,14 @@ export class TestServer {
     });
   }
 
-  /** Kills it as a power cut would, and starts it again. */
+  /** Kills it as a power cut would. */
+  kill(): Promise<void> {
+    return this.ended('SIGKILL');
+  }
+
+  /** Kills it, unless it is dead already, and starts it again on the same port and folder. */
   async killAndRestart(): Promise<void> {
-    await this.ended('SIGKILL');
+    await this.kill();
     this.child = TestServer.spawn(this.home, this.port, this.lan);
     await this.answers();
   }

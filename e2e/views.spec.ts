@@ -64,19 +64,6 @@ test('an unknown job and an unknown page say so', async ({ page }) => {
   await expect(page.getByRole('heading', { name: 'Nothing lives here' })).toBeVisible();
 });
 
-test('a change made in two windows is not lost silently', async ({ context }) => {
-  const stick = jobs.find((j) => j.name.includes('stick'))?.id ?? '';
-  const [a, b] = [await context.newPage(), await context.newPage()];
-  for (const page of [a, b]) await page.goto(`${server.url}/jobs/${stick}/take-in`);
-  await a.getByLabel('Owner', { exact: true }).fill('first window');
-  await a.keyboard.press('Enter');
-  await expect(a.getByText('All saved')).toBeVisible();
-  await b.getByLabel('Owner', { exact: true }).fill('second window');
-  await b.keyboard.press('Enter');
-  await expect(b.getByRole('alert')).toContainText('changed in another window');
-  await expect(b.getByText('Not saved')).toBeVisible();
-});
-
 test('the plate is worked by keyboard: crosshair, marks, faces', async ({ page }) => {
   const guide = jobs.find((j) => j.name.includes('guide 14'))?.id ?? '';
   await page.goto(`${server.url}/jobs/${guide}/look-over`, { waitUntil: 'networkidle' });

@@ -25,7 +25,7 @@ import { faceFrame, setMeasure } from './measure-face';
 import { PACKAGES, packagesFor, placedTerminals } from './package-outline';
 import { placeRow } from './place-row';
 import { pinPoint, probePoints, spanMm } from './probe-point';
-import { testBoard, testPart, testPoint } from '../testing/test-board';
+import { testBoard, testComponent, testPoint } from '../testing/test-board';
 import { findings, whatIsLeft } from './what-is-left';
 
 const row = placeRow(EMPTY_BOARD, {
@@ -57,7 +57,7 @@ const sheet: FaceSheet = {
   measure: twoClicks({ x: 0, y: 0 }, { x: 100, y: 0 }, 10),
 };
 const scene: Board = {
-  ...testBoard([testPoint('point1', 'plain', 10, 20)], [testPart('R1', 'resistor', 22, 3, 4)]),
+  ...testBoard([testPoint('point1', 'plain', 10, 20)], [testComponent('R1', 'resistor', 22, 3, 4)]),
   faces: [sheet],
   rows: [row],
   legs: [leg],

@@ -7,7 +7,7 @@ import { EMPTY_BOARD } from './board';
 import { checkBoard } from './check-board';
 import { freshId, placeFamily, placeRow } from './place-row';
 import { pinPoint, probePoints, spanMm } from './probe-point';
-import { testBoard, testPart, testPoint } from '../testing/test-board';
+import { testBoard, testComponent, testPoint } from '../testing/test-board';
 
 const order = {
   family: 'micro-b',
@@ -103,7 +103,7 @@ describe('checkBoard', () => {
   it('passes an honest board', () => {
     expect(
       checkBoard({
-        ...testBoard([testPoint('p')], [testPart('R1', 'resistor')]),
+        ...testBoard([testPoint('p')], [testComponent('R1', 'resistor')]),
         rows: [placeRow(EMPTY_BOARD, order)],
       }),
     ).toBeNull();
@@ -148,7 +148,7 @@ describe('points', () => {
   it('are listed with names for the slip, and spans only within a face', () => {
     const board = testBoard(
       [testPoint('p', 'plain', 0, 0), { ...testPoint('q', 'plain', 3, 4), face: 'bottom' }],
-      [testPart('R1', 'resistor', 22, 3, 4)],
+      [testComponent('R1', 'resistor', 22, 3, 4)],
     );
     const [end, , p, q] = probePoints(board);
     expect(end?.label).toBe('R1 1');

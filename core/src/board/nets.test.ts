@@ -6,7 +6,7 @@ import { lowPaths } from './low-path';
 import { netsFromEvidence } from './nets';
 import type { Reading } from './reading';
 import { readingMeaning } from './reading-meaning';
-import { testBoard, testPart, testPoint, testReading } from '../testing/test-board';
+import { testBoard, testComponent, testPoint, testReading } from '../testing/test-board';
 
 const together = (board: Board, readings: readonly Reading[], a: string, b: string): boolean => {
   const { netOf } = netsFromEvidence(board, readings);
@@ -19,11 +19,11 @@ describe('a beep is not a net (common practice)', () => {
     expect(together(testBoard(points), [testReading('p', 'q', 'beep')], 'p', 'q')).toBe(true);
   });
   it.each([
-    ['22 ohm resistor', testPart('X', 'resistor', 22)],
-    ['unmarked resistor', testPart('X', 'resistor')],
-    ['coil', testPart('X', 'inductor')],
-    ['fuse', testPart('X', 'fuse')],
-    ['bead', testPart('X', 'bead')],
+    ['22 ohm resistor', testComponent('X', 'resistor', 22)],
+    ['unmarked resistor', testComponent('X', 'resistor')],
+    ['coil', testComponent('X', 'inductor')],
+    ['fuse', testComponent('X', 'fuse')],
+    ['bead', testComponent('X', 'bead')],
   ])('a beep across a %s joins nothing', (_, part) => {
     const board = testBoard(points, [part]);
     const report = netsFromEvidence(board, [testReading('X.1', 'X.2', 'beep')]);
@@ -31,7 +31,7 @@ describe('a beep is not a net (common practice)', () => {
     expect(report.open[0]?.through).toEqual(['X']);
   });
   it('nor does it from tracks that lead to the part', () => {
-    const board = testBoard(points, [testPart('X', 'bead')]);
+    const board = testBoard(points, [testComponent('X', 'bead')]);
     const readings = [
       testReading('p', 'X.1', 'seen'),
       testReading('q', 'X.2', 'seen'),
@@ -40,30 +40,30 @@ describe('a beep is not a net (common practice)', () => {
     expect(together(board, readings, 'p', 'q')).toBe(false);
   });
   it('said twice it is no surer', () => {
-    const board = testBoard([], [testPart('X', 'resistor', 22)]);
+    const board = testBoard([], [testComponent('X', 'resistor', 22)]);
     expect(
       together(board, [testReading('X.1', 'X.2', 'beep'), testReading('X.2', 'X.1', 'beep')], 'X.1', 'X.2'),
     ).toBe(false);
   });
   it('a big resistor or a capacitor explains no beep', () => {
     for (const part of [
-      testPart('X', 'resistor', 5100),
-      testPart('X', 'capacitor'),
-      testPart('X', 'diode'),
+      testComponent('X', 'resistor', 5100),
+      testComponent('X', 'capacitor'),
+      testComponent('X', 'diode'),
     ]) {
       expect(together(testBoard([], [part]), [testReading('X.1', 'X.2', 'beep')], 'X.1', 'X.2')).toBe(true);
     }
   });
   it('ohms settle it: 0.2 ohm beside a 22 ohm resistor is a wire, beside a coil it may be the coil', () => {
-    const resistor = testBoard([], [testPart('X', 'resistor', 22)]);
+    const resistor = testBoard([], [testComponent('X', 'resistor', 22)]);
     expect(together(resistor, [testReading('X.1', 'X.2', 0.2)], 'X.1', 'X.2')).toBe(true);
-    const coil = testBoard([], [testPart('X', 'inductor')]);
+    const coil = testBoard([], [testComponent('X', 'inductor')]);
     expect(together(coil, [testReading('X.1', 'X.2', 0.2)], 'X.1', 'X.2')).toBe(false);
   });
   it('a certain join can settle another reading', () => {
     const board = testBoard(
       [testPoint('p'), testPoint('q'), testPoint('r')],
-      [testPart('X', 'resistor', 22)],
+      [testComponent('X', 'resistor', 22)],
     );
     const readings = [
       testReading('X.1', 'X.2', 0.1),
@@ -110,7 +110,7 @@ describe('contradictions', () => {
 const NAMES = ['p', 'q', 'R1.1', 'R1.2', 'R2.1', 'R2.2'];
 const small = testBoard(
   [testPoint('p'), testPoint('q')],
-  [testPart('R1', 'resistor', 22), testPart('R2', 'bead')],
+  [testComponent('R1', 'resistor', 22), testComponent('R2', 'bead')],
 );
 const pair = fc.tuple(fc.constantFrom(...NAMES), fc.constantFrom(...NAMES)).filter(([a, b]) => a !== b);
 const anyReadings = fc

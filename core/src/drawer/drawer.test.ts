@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { drawerCsv, readDrawerCsv } from '../formats/drawer-csv';
 import { fallbacks, MINUTES_A_WIRE, neededLines } from '../match/fallbacks';
 import { whatToBuy } from '../match/what-to-buy';
-import { boardOfPart, slotted } from '../testing/test-part';
+import { boardOfPart, slotted } from '../testing/test-connector';
 import { lastsThrough, restockAdvice } from './restock';
 import type { StockEntry, StockMove } from './stock';
 import { EMPTY_CARD, STOCK_SOURCES, stockCount, stockUses } from './stock';

@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { readdirSync, readFileSync } from 'node:fs';
-import { testBoard, testPart, testPoint } from '../testing/test-board';
+import { testBoard, testComponent, testPoint } from '../testing/test-board';
 import { placeRow } from '../board/place-row';
 import type { Board } from '../board/board';
 import { boardCsv } from './board-csv';
@@ -11,7 +11,7 @@ import { readKicadFootprint, writeKicadFootprint } from './kicad-footprint';
 import type { SItem } from './s-expression';
 import { list, parseSExpression, word, writeSExpression } from './s-expression';
 
-const base = testBoard([testPoint('point1', 'pour', 4, 9)], [testPart('R1', 'resistor', 22, 3, 6)]);
+const base = testBoard([testPoint('point1', 'pour', 4, 9)], [testComponent('R1', 'resistor', 22, 3, 6)]);
 const board: Board = {
   ...base,
   family: 'micro-b',

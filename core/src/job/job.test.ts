@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import { EMPTY_BOARD } from '../board/board';
 import { placeRow } from '../board/place-row';
-import { testPart, testPoint, testReading } from '../testing/test-board';
+import { testComponent, testPoint, testReading } from '../testing/test-board';
 import { twoClicks } from '../geometry/photo-measure';
 import { batteryGate } from '../teardown/battery-gate';
 import { closingOrder } from '../teardown/closing-order';
@@ -96,7 +96,7 @@ const looked: JobRecord = {
         state: 'sound',
       },
     ],
-    components: [testPart('F1', 'fuse', null, 6, 8)],
+    components: [testComponent('F1', 'fuse', null, 6, 8)],
     points: [testPoint('pour', 'pour', 9, 9)],
   },
 };

@@ -4,7 +4,7 @@ import { reason, sayList, sayMany, sayMm } from './fit-reason';
 import type { PartLand } from '../connector/part';
 import { landName } from '../connector/part';
 import type { PartOnBoard } from './try-part';
-import { metalAt } from './try-part';
+import { metalAt, REACH_MM } from './try-part';
 
 /** A slot is opened with a round file by this much at most before the ring is gone, mm (common practice). */
 const MOST_OPENED_MM = 0.3;
@@ -132,10 +132,14 @@ export function strandedReasons({ part, board, under }: PartOnBoard): FitReason[
   const without = part.lands.filter((_, i) => (under[i] ?? -1) < 0);
   const legs = part.lands.filter((l) => l.role === 'leg');
   const throughLegs = without.filter((l) => l.role === 'leg' && l.hole);
-  const flatLegs = without.filter((l) => l.role === 'leg' && !l.hole);
+  const flat = without.filter((l) => l.role === 'leg' && !l.hole);
+  const overHole = flat.filter((l) =>
+    board.some((b) => b.hole !== null && Math.hypot(b.at.x - l.at.x, b.at.y - l.at.y) < REACH_MM),
+  );
+  const flatLegs = flat.filter((l) => !overHole.includes(l));
   const pegs = without.filter((l) => l.role === 'peg');
   const pins = without.filter((l) => l.role === 'contact' && l.hole);
-  const held = legs.length - throughLegs.length - flatLegs.length;
+  const held = legs.length - throughLegs.length - flat.length;
   const boardHasLegs = board.some((b) => b.role === 'leg' || b.role === null);
   const found: FitReason[] = [];
   if (throughLegs.length > 0) {
@@ -156,6 +160,15 @@ export function strandedReasons({ part, board, under }: PartOnBoard): FitReason[
           ),
     );
   }
+  if (overHole.length > 0)
+    found.push(
+      reason(
+        'hole-in-land',
+        'work',
+        `${sayMany(overHole.length, 'leg')} would lie flat over a hole: fill it with solder under the leg, it holds less`,
+        overHole.length,
+      ),
+    );
   if (flatLegs.length > 0)
     found.push(
       reason(

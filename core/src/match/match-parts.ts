@@ -11,7 +11,7 @@ import type { ConnectorPart } from '../connector/part';
 import type { PartLibrary } from './part-library';
 import type { PartPlacement } from './part-placement';
 import { placementOf } from './part-placement';
-import { equalsOf, levelSoFar } from './part-relation';
+import { tiedWith, levelSoFar } from './part-relation';
 import { nearMisses, scanLibrary } from './scan-library';
 import type { Weighed } from './weigh-part';
 import { logSum, weigh, weighMiss } from './weigh-part';
@@ -22,12 +22,12 @@ export type MatchVerdict = FitKind | 'open';
 export interface MatchCandidate {
   readonly part: ConnectorPart;
   /**
-   * Chance, 0 to 1, that the board was laid out for this part or for one of its equals, if it was laid out for any of the known ones; times
+   * Chance, 0 to 1, that the board was laid out for this part or for one tied with it, if it was laid out for any of the known ones; times
    * `1 - unknown` of the report it is the chance outright.
    */
   readonly probability: number;
   /** Parts that no measurement of the bare board can tell from this one, itself not among them. */
-  readonly equals: readonly string[];
+  readonly tied: readonly string[];
   /** Parts that what was measured so far does not tell from this one, though something else would. */
   readonly level: readonly string[];
   readonly verdict: MatchVerdict;
@@ -122,7 +122,7 @@ function candidateOf(
   asked: {
     readonly library: PartLibrary;
     readonly probability: number;
-    readonly equals: readonly string[];
+    readonly tied: readonly string[];
     readonly level: readonly string[];
   },
 ): MatchCandidate {
@@ -142,7 +142,7 @@ function candidateOf(
   return {
     part: w.part,
     probability: asked.probability,
-    equals: asked.equals,
+    tied: asked.tied,
     level: asked.level,
     verdict,
     chances: { dropsIn, work },
@@ -209,7 +209,7 @@ export function matchParts(pattern: ObservedPattern, library: PartLibrary, most 
   const sum = boards.reduce((s, b) => s + b.weight, 0);
   const shares = boards.map((b) => ({ ...b, weight: b.weight / sum }));
   const shown = [...weighed, ...missesOf(library, pattern, straight, over, weighed, most)].slice(0, most);
-  const equal = equalsOf(shown);
+  const equal = tiedWith(shown);
   const ranked = shown.map((w, i) => {
     const equals = equal[i] ?? [];
     const level = shown.flatMap((v, j) =>
@@ -222,7 +222,7 @@ export function matchParts(pattern: ObservedPattern, library: PartLibrary, most 
     const ids = equals.map((j) => shown[j]?.part.id ?? '');
     return {
       log: w.log,
-      candidate: candidateOf(w, pattern, shares, { library, probability, equals: ids, level }),
+      candidate: candidateOf(w, pattern, shares, { library, probability, tied: ids, level }),
     };
   });
   ranked.sort((a, b) => {

@@ -23,7 +23,7 @@ import { partDimensions } from './part-dimensions';
 import { samePlug } from '../connector/part-family';
 import { partLibrary } from './part-library';
 import { roughPlacements } from './place-pattern';
-import { boardOfPart, fiveContacts, slotted, testLand, testPart } from '../testing/test-part';
+import { boardOfPart, fiveContacts, slotted, testLand, testConnector } from '../testing/test-connector';
 
 const HOME = '/usr/share/kicad/footprints/Connector_USB.pretty';
 const OPEN_PARTS: readonly ConnectorPart[] = readdirSync(HOME)
@@ -307,13 +307,13 @@ describe('reasons', () => {
     expect(c.reasons[0]?.text).toMatch(/too narrow for the holes$/u);
   });
   it('pegs without holes are cut, legs without holes end it', () => {
-    const pegged = testPart('pegged', [
+    const pegged = testConnector('pegged', [
       ...BASE.lands,
       testLand('peg', -2, 2, { size: [0.7, 0.7] }),
       testLand('peg', 2, 2, { size: [0.7, 0.7] }),
     ]);
     expect(codes(one(boardOfPart(BASE), pegged, [BASE]))).toEqual(['trim-pegs']);
-    const bare = testPart('bare', [
+    const bare = testConnector('bare', [
       ...fiveContacts(),
       testLand('leg', -3.5, 1, { through: false }),
       testLand('leg', 3.5, 1, { through: false }),
@@ -341,7 +341,7 @@ describe('reasons', () => {
     expect(wire(['D-', 'VBUS', 'D+', 'ID', 'GND']).verdict).toBe('no');
   });
   it('another pitch, another plug, upside down, upright, too high', () => {
-    const mini = testPart(
+    const mini = testConnector(
       'mini',
       [...fiveContacts(undefined, 0.8), ...SLOTS.map(([x, y]) => testLand('leg', x, y))],
       { family: 'mini-b' },
@@ -368,6 +368,96 @@ describe('reasons', () => {
     expect(behind.verdict).toBe('no');
     expect(behind.reasons[0]?.text).toBe('It sits 1.2 mm behind the case: a plug does not reach home');
     expect(codes(one({ ...board, edge: at(-3) }, BASE))).toEqual(['mouth-inward']);
+  });
+  it('a flat leg over a hole is filled with solder; with no copper at all it stands on bare board', () => {
+    const flat = testConnector('flat', [
+      ...fiveContacts(),
+      ...SLOTS.map(([x, y]) => testLand('leg', x, y, { through: false })),
+    ]);
+    const over = one(boardOfPart(BASE), flat, [BASE]);
+    expect(over.reasons).toContainEqual(
+      expect.objectContaining({ code: 'hole-in-land', effect: 'work', figure: 4 }),
+    );
+    const three = testConnector('three', [
+      ...fiveContacts(),
+      ...SLOTS.slice(0, 3).map(([x, y]) => testLand('leg', x, y, { through: false })),
+    ]);
+    const fourth = one(boardOfPart(three), flat, [three]);
+    expect(fourth.reasons).toContainEqual(
+      expect.objectContaining({ code: 'no-land', effect: 'work', figure: 1 }),
+    );
+    const elsewhere = testConnector('elsewhere', [
+      ...fiveContacts(),
+      ...SLOTS.map(([x, y]) => testLand('leg', x * 1.9, y + 3, { through: false })),
+    ]);
+    const none = one(boardOfPart(elsewhere), flat, [elsewhere]);
+    expect(none.reasons).toContainEqual(
+      expect.objectContaining({ code: 'no-land', effect: 'stop', figure: 4 }),
+    );
+  });
+  it('a few contacts without a pad want wires; most of them off, or at another pitch, end it', () => {
+    const pads = fiveContacts();
+    const four = testConnector('four', [
+      ...pads.slice(0, 4),
+      ...SLOTS.map(([x, y]) => testLand('leg', x, y)),
+    ]);
+    const wired = one(boardOfPart(four), BASE, [four]);
+    expect(wired.reasons).toContainEqual(
+      expect.objectContaining({ code: 'no-pad', effect: 'work', figure: 1 }),
+    );
+    expect(wired.reasons.find((r) => r.code === 'no-pad')?.text).toBe(
+      'Wires to contact 5: no pad lies under',
+    );
+    const wide = testConnector('wide', [
+      ...fiveContacts(undefined, 0.95),
+      ...SLOTS.map(([x, y]) => testLand('leg', x, y)),
+    ]);
+    const pitch = one(boardOfPart(BASE), wide, [BASE]).reasons.find((r) => r.code === 'pitch-off');
+    expect(pitch).toMatchObject({ effect: 'stop', text: 'Its pitch is 0.95 mm, the board’s 0.65 mm' });
+    expect(pitch?.figure).toBeCloseTo(0.3, 6);
+    const aside = testConnector('aside', [
+      ...pads.map((l) => ({ ...l, at: { x: l.at.x + 0.33, y: l.at.y } })),
+      ...SLOTS.map(([x, y]) => testLand('leg', x, y)),
+    ]);
+    expect(one(boardOfPart(BASE), aside, [BASE]).reasons).toContainEqual(
+      expect.objectContaining({ code: 'pad-off', effect: 'stop', figure: 5 }),
+    );
+  });
+  it('what the part leaves empty: lands for legs hold less, a line without a contact ends it', () => {
+    const fewer = slotted('fewer', SLOTS.slice(0, 2));
+    const less = one(boardOfPart(BASE), fewer, [BASE]).reasons.find((r) => r.code === 'pads-over');
+    expect(less).toMatchObject({ effect: 'fine', figure: 2 });
+    const noGround = testConnector('no ground', [
+      ...fiveContacts().slice(0, 4),
+      ...SLOTS.map(([x, y]) => testLand('leg', x, y)),
+    ]);
+    const pattern = boardOfPart(BASE);
+    const wired = ['VBUS', 'D-', 'D+', 'ID', 'GND'] as const;
+    const features = pattern.features.map((f, i) => ({ ...f, wired: wired[i] ?? null }));
+    const c = one({ ...pattern, features }, noGround, [BASE]);
+    expect(c.reasons).toContainEqual(
+      expect.objectContaining({ code: 'pads-over', effect: 'stop', text: 'It has no contact for GND' }),
+    );
+  });
+  it('a shell that stands out of the case wants it opened, far out it does not go', () => {
+    const edge = { a: { x: 10, y: 34.3 }, b: { x: 30, y: 34.3 }, sigmaMm: 0.05 };
+    const proud = (caseMm: number): MatchCandidate => one({ ...boardOfPart(BASE), edge, caseMm }, BASE);
+    expect(proud(-0.3).reasons[0]).toMatchObject({
+      code: 'proud-of-case',
+      effect: 'work',
+      text: 'It stands 1 mm out of the case: open the case for it',
+    });
+    expect(proud(-1.8).reasons[0]).toMatchObject({ code: 'proud-of-case', effect: 'stop' });
+    expect(codes(proud(0.7))).toEqual([]);
+  });
+  it('legs far too wide for their holes are said so, with the figure', () => {
+    const far = slotted(
+      'far',
+      SLOTS.map(([x, y]) => [x * (4.1 / 3.5), y] as const),
+    );
+    const off = one(boardOfPart(BASE), far, [BASE]).reasons.find((r) => r.code === 'leg-off');
+    expect(off).toMatchObject({ effect: 'stop' });
+    expect(off?.text).toMatch(/too wide for the holes$/u);
   });
   it('the mirror image is named', () => {
     const lop = slotted('lop', [
@@ -399,7 +489,7 @@ describe('equal and level', () => {
     const pattern = boardOfPart(BASE);
     const rear = { ...pattern, features: pattern.features.filter((f) => f.at.y < 33) };
     const c = one(rear, BASE, [twin, other]);
-    expect(c.equals).toEqual(['twin']);
+    expect(c.tied).toEqual(['twin']);
     expect(c.level).toEqual(['other']);
     expect(one(pattern, BASE, [twin, other]).level).toEqual([]);
     expect(one(pattern, BASE, [twin, other]).probability).toBeGreaterThan(0.99);

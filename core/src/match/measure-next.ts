@@ -95,7 +95,7 @@ export function measureNext(
   const left: MatchCandidate[] = [];
   for (const c of report.candidates) {
     if (seen.has(c.part.id) || left.length >= MOST_HYPOTHESES) continue;
-    [c.part.id, ...c.equals].forEach((id) => seen.add(id));
+    [c.part.id, ...c.tied].forEach((id) => seen.add(id));
     if (c.probability >= LEAST_CHANCE) left.push(c);
   }
   if (report.unknown > 0.5) return { kind: 'unknown', unknown: report.unknown };

@@ -45,7 +45,7 @@ export function levelSoFar(a: Weighed, b: Weighed): boolean {
 }
 
 /** Of each, the others that no measurement of the bare board tells from it. Only parts that explain the board about as well are asked. */
-export function equalsOf(weighed: readonly Weighed[]): number[][] {
+export function tiedWith(weighed: readonly Weighed[]): number[][] {
   const found: number[][] = weighed.map(() => []);
   weighed.forEach((a, i) => {
     for (let j = i + 1; j < weighed.length; j += 1) {

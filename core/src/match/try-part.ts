@@ -11,7 +11,7 @@ const PEG_ROOM_MM = 0.1;
 /** The foot of a contact is about this share of its pad's width (common practice). */
 const FOOT_SHARE = 0.7;
 /** How far a land may lie from a part's and still be the one that is meant, mm. */
-const REACH_MM = 1.2;
+export const REACH_MM = 1.2;
 /** A contact over a leg's land counts as this much further off. */
 const OTHER_ROLE_MM = 0.5;
 

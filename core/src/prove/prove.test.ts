@@ -2,7 +2,7 @@ import { describe, expect, it } from '@jest/globals';
 import type { Board } from '../board/board';
 import { EMPTY_BOARD } from '../board/board';
 import { placeRow } from '../board/place-row';
-import { testPart, testPoint, testReading } from '../testing/test-board';
+import { testComponent, testPoint, testReading } from '../testing/test-board';
 import { FAMILIES } from '../connector/family';
 import { EMPTY_REBUILD, rebuildPlan } from '../rebuild/rebuild-plan';
 import { pinTable } from '../trace/pin-table';
@@ -55,7 +55,7 @@ const board: Board = {
   ...EMPTY_BOARD,
   family: 'micro-b',
   rows: [{ ...row, pins: row.pins.map((p) => ({ ...p, state: 'sound' })) }],
-  components: [testPart('F1', 'fuse', null, 6, 8)],
+  components: [testComponent('F1', 'fuse', null, 6, 8)],
   points: [testPoint('pour', 'pour', 9, 9)],
 };
 

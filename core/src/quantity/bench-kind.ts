@@ -15,8 +15,8 @@ export interface BenchGrammar {
   /** Name of the base unit, for messages and printing. */
   readonly base: string;
   readonly units: readonly BenchUnit[];
-  /** Letters that may stand for the decimal point, as in 4k7 or 0R22, and the factor each carries. */
-  readonly infix: Readonly<Record<string, number>>;
+  /** RKM code (IEC 60062, from memory): letters that stand for the decimal point, as in 4k7 or 0R22, and the factor each carries. */
+  readonly rkm: Readonly<Record<string, number>>;
   /** A few right spellings, for the error message. */
   readonly examples: string;
   /** The smallest and largest value accepted, in the base unit. */
@@ -42,7 +42,7 @@ export const GRAMMARS: Readonly<Record<BenchKind, BenchGrammar>> = {
       { symbols: ['k', 'K', ...prefixed(['k', 'K'], OHM)], toBase: times(1e3) },
       { symbols: ['M', 'Meg', 'meg', ...prefixed(['M'], OHM)], toBase: times(1e6) },
     ],
-    infix: { R: 1, r: 1, k: 1e3, K: 1e3, M: 1e6, m: 1e-3 },
+    rkm: { R: 1, r: 1, k: 1e3, K: 1e3, M: 1e6, m: 1e-3 },
     examples: '22R, 4k7, 0.3, 1M',
     range: [0, 1e10],
   },
@@ -52,7 +52,7 @@ export const GRAMMARS: Readonly<Record<BenchKind, BenchGrammar>> = {
       { symbols: ['', 'V', 'v'], toBase: times(1) },
       { symbols: ['mV', 'mv', 'm'], toBase: times(1e-3) },
     ],
-    infix: { V: 1, v: 1 },
+    rkm: { V: 1, v: 1 },
     examples: '5.02, 0.58V, 3V3, 580mV',
     range: [-1000, 1000],
   },
@@ -63,7 +63,7 @@ export const GRAMMARS: Readonly<Record<BenchKind, BenchGrammar>> = {
       { symbols: ['mA', 'ma', 'm'], toBase: times(1e-3) },
       { symbols: ['uA', 'µA', 'μA', 'u', 'µ', 'μ'], toBase: times(1e-6) },
     ],
-    infix: { A: 1 },
+    rkm: { A: 1 },
     examples: '0.45, 450mA, 1A5',
     range: [-100, 100],
   },
@@ -75,7 +75,7 @@ export const GRAMMARS: Readonly<Record<BenchKind, BenchGrammar>> = {
       { symbols: ['nF', 'n'], toBase: times(1e-9) },
       { symbols: ['pF', 'p'], toBase: times(1e-12) },
     ],
-    infix: { u: 1e-6, µ: 1e-6, n: 1e-9, p: 1e-12 },
+    rkm: { u: 1e-6, µ: 1e-6, n: 1e-9, p: 1e-12 },
     examples: '10u, 100nF, 4u7',
     range: [0, 100],
   },
@@ -88,7 +88,7 @@ export const GRAMMARS: Readonly<Record<BenchKind, BenchGrammar>> = {
       { symbols: ['in', 'inch', '"'], toBase: times(25.4) },
       { symbols: ['um', 'µm', 'μm'], toBase: times(1e-3) },
     ],
-    infix: {},
+    rkm: {},
     examples: '0.65mm, 26mil, 0.5',
     range: [0, 10_000],
   },
@@ -102,7 +102,7 @@ export const GRAMMARS: Readonly<Record<BenchKind, BenchGrammar>> = {
       },
       { symbols: ['mil', 'mils'], toBase: times(0.0254) },
     ],
-    infix: {},
+    rkm: {},
     examples: '0.1mm, 32AWG, 4mil',
     range: [0.005, 12],
   },
@@ -112,7 +112,7 @@ export const GRAMMARS: Readonly<Record<BenchKind, BenchGrammar>> = {
       { symbols: ['', 'C', 'c', '°C', '°c'], toBase: times(1) },
       { symbols: ['F', 'f', '°F', '°f'], toBase: (f) => ((f - 32) * 5) / 9 },
     ],
-    infix: {},
+    rkm: {},
     examples: '370C, 700F',
     range: [-60, 600],
   },
@@ -124,7 +124,7 @@ export const GRAMMARS: Readonly<Record<BenchKind, BenchGrammar>> = {
       { symbols: ['h', 'hr', 'hrs', 'hour', 'hours'], toBase: times(3600) },
       { symbols: ['d', 'day', 'days'], toBase: times(86_400) },
     ],
-    infix: { h: 3600 },
+    rkm: { h: 3600 },
     examples: '10min, 45s, 2h',
     range: [0, 4e8],
   },

@@ -48,7 +48,7 @@ export function parseBench(text: string, kind: BenchKind): ParsedFigure {
   }
 
   const [, sign = '', whole = '', letter = '', fraction = '', tail = ''] = INFIX.exec(typed) ?? [];
-  const factor = grammar.infix[letter];
+  const factor = grammar.rkm[letter];
   const tailIsUnit = tail === '' || grammar.units[0]?.symbols.includes(tail.trim()) === true;
   if (factor === undefined || !tailIsUnit) {
     return refuse('not-a-figure', `“${typed}” is not a figure; write ${grammar.examples}`);

@@ -4,7 +4,7 @@ import { EMPTY_BOARD } from '../board/board';
 import type { Board } from '../board/board';
 import { PAD_STATES } from '../board/pad-state';
 import { placeRow } from '../board/place-row';
-import { testPart, testReading } from '../testing/test-board';
+import { testComponent, testReading } from '../testing/test-board';
 import { PIN_FUNCTIONS } from '../connector/pin-function';
 import { millimetres } from '../quantity/units';
 import { pinTable } from '../trace/pin-table';
@@ -112,7 +112,7 @@ const row = placeRow(EMPTY_BOARD, {
 const board: Board = {
   ...EMPTY_BOARD,
   rows: [{ ...row, pins: row.pins.map((p, i) => ({ ...p, state: i === 0 ? 'trace-torn' : 'sound' })) }],
-  components: [testPart('F1', 'fuse', null, 6, 8)],
+  components: [testComponent('F1', 'fuse', null, 6, 8)],
 };
 const plansWith = (choice: Partial<PinChoice>): ReturnType<typeof rebuildPlan> => {
   const ctx = traceContext(board, [testReading('row1.1', 'F1.1', 'seen')]);

@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { EMPTY_BOARD } from '../board/board';
-import { testPart, testPoint, testReading } from '../testing/test-board';
+import { testComponent, testPoint, testReading } from '../testing/test-board';
 import { placeRow } from '../board/place-row';
 import { boardPoint } from '../geometry/point';
 import { shortedRail } from '../practice/shorted-rail';
@@ -196,10 +196,10 @@ describe('the hunt of a job', () => {
     rows: [{ ...row, pins: row.pins.map((p) => ({ ...p, state: 'sound' as const })) }],
     points: [testPoint('pour', 'pour', 9, 9)],
     components: [
-      testPart('C1', 'capacitor', null, 1, 2),
-      testPart('L1', 'inductor', null, 1, 6),
-      testPart('C2', 'capacitor', null, 1, 10),
-      testPart('R1', 'resistor', 10, 2, 3),
+      testComponent('C1', 'capacitor', null, 1, 2),
+      testComponent('L1', 'inductor', null, 1, 6),
+      testComponent('C2', 'capacitor', null, 1, 10),
+      testComponent('R1', 'resistor', 10, 2, 3),
     ],
   };
   it('lists what may be short and parts the rail at the coil', () => {

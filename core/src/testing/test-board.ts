@@ -8,7 +8,7 @@ export function testPoint(id: string, role: PointRole = 'plain', x = 0, y = 0): 
   return { id, name: id, face: 'top', at: { x, y }, role };
 }
 
-export function testPart(
+export function testComponent(
   id: string,
   kind: ComponentKind,
   value: number | null = null,

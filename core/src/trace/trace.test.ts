@@ -5,7 +5,7 @@ import { EMPTY_BOARD } from '../board/board';
 import { placeRow } from '../board/place-row';
 import type { PadState } from '../board/pad-state';
 import type { Reading } from '../board/reading';
-import { testPart, testPoint, testReading } from '../testing/test-board';
+import { testComponent, testPoint, testReading } from '../testing/test-board';
 import { brokenBoard } from '../practice/broken-board';
 import { boardCircuit } from '../practice/board-circuit';
 import { askSlipping, askTruth, truthBench } from '../practice/truth';
@@ -43,11 +43,11 @@ function microBoard(states: readonly PadState[], shuffleX: readonly number[]): B
     family: 'micro-b',
     rows: [row],
     components: [
-      testPart('F1', 'fuse', null, x(0), 8),
-      testPart('R1', 'resistor', null, x(1), 8),
-      testPart('R2', 'resistor', null, x(2), 8),
-      testPart('R3', 'resistor', null, x(3), 9),
-      testPart('C1', 'capacitor', null, x(4), 12),
+      testComponent('F1', 'fuse', null, x(0), 8),
+      testComponent('R1', 'resistor', null, x(1), 8),
+      testComponent('R2', 'resistor', null, x(2), 8),
+      testComponent('R3', 'resistor', null, x(3), 9),
+      testComponent('C1', 'capacitor', null, x(4), 12),
     ],
     points: [testPoint('pour', 'pour', 12, 12)],
   };
@@ -420,7 +420,7 @@ describe('type C', () => {
       rows: [
         { ...placed, pins: placed.pins.map((p) => ({ ...p, state: p.number === 'A6' ? 'torn' : 'sound' })) },
       ],
-      components: [testPart('R6', 'resistor', 22, 3, 4)],
+      components: [testComponent('R6', 'resistor', 22, 3, 4)],
     };
     const table = pinTable(traceContext(board, [testReading('row1.B6', 'R6.1', 'beep')]));
     expect(table.find((r) => r.pin.pin.number === 'A6')?.landing?.pointId).toBe('R6.1');

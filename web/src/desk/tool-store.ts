@@ -38,7 +38,7 @@ export type Tool =
   | { readonly kind: 'point'; readonly role: PointRole }
   | {
       readonly kind: 'component';
-      readonly part: ComponentKind;
+      readonly component: ComponentKind;
       readonly package: string | null;
       readonly turnDeg: number;
       readonly terminals: readonly BoardPoint[];

@@ -85,7 +85,7 @@ export function ChosenEditor({ setState }: { readonly setState: (id: string, sta
             />
           </>
         )}
-        {point.owner === 'terminal' && <PartFields part={point.component} />}
+        {point.owner === 'terminal' && <ComponentFields part={point.component} />}
         {point.owner === 'point' && (
           <TextField
             label="Name"
@@ -150,7 +150,7 @@ function LegFields({ leg }: { readonly leg: Leg }) {
   );
 }
 
-function PartFields({ part }: { readonly part: Component }) {
+function ComponentFields({ part }: { readonly part: Component }) {
   const { edit } = useJob();
   const change = (recipe: (c: { name: string; value: number | null; heatShy: boolean }) => void): void =>
     edit('board', (d) => {

@@ -37,7 +37,7 @@ const TOOLS: readonly (readonly [string, string, Tool])[] = [
   ['Read it', 'G', { kind: 'read', from: null, to: null }],
   ['Row', 'R', { kind: 'row', first: null, last: null }],
   ['Leg', 'L', { kind: 'leg', fixing: 'through-hole', from: null }],
-  ['Part', 'C', { kind: 'component', part: 'resistor', package: null, turnDeg: 0, terminals: [] }],
+  ['Part', 'C', { kind: 'component', component: 'resistor', package: null, turnDeg: 0, terminals: [] }],
   ['Point', 'P', { kind: 'point', role: 'pour' }],
   ['Track', 'T', { kind: 'line', line: 'track', points: [] }],
   ['Edge', 'E', { kind: 'line', line: 'edge', points: [] }],

@@ -150,10 +150,10 @@ export function ComponentForm({
 }) {
   const { documents, edit } = useJob();
   const { take, choose } = useTool();
-  const wanted = terminalCount(tool.part);
-  const packages = packagesFor(tool.part);
+  const wanted = terminalCount(tool.component);
+  const packages = packagesFor(tool.component);
   const finish = (): void => {
-    const { board, id, component } = addComponent(documents.board, face, tool.part, tool.terminals);
+    const { board, id, component } = addComponent(documents.board, face, tool.component, tool.terminals);
     edit('board', () => board);
     choose(component.terminals[0]?.id ?? null, [id]);
     take({ ...tool, terminals: [] });
@@ -162,9 +162,9 @@ export function ComponentForm({
     <div className="flex flex-col gap-3">
       <SelectField
         label="Part"
-        value={tool.part}
+        value={tool.component}
         options={COMPONENT_OPTIONS}
-        onPick={(part) => take({ ...tool, part: part as typeof tool.part, package: null, terminals: [] })}
+        onPick={(part) => take({ ...tool, component: part as typeof tool.component, package: null, terminals: [] })}
       />
       {packages.length > 0 && (
         <div className="grid grid-cols-2 gap-3">
@@ -187,7 +187,7 @@ export function ComponentForm({
       <p className="text-second text-ink2">
         {tool.package !== null
           ? 'Click its middle; it is dropped with its terminals.'
-          : `${tool.terminals.length} of ${wanted ?? 'its'} terminals clicked${tool.part === 'choke' ? '; one side first, then the other in the same order' : ''}`}
+          : `${tool.terminals.length} of ${wanted ?? 'its'} terminals clicked${tool.component === 'choke' ? '; one side first, then the other in the same order' : ''}`}
       </p>
       {wanted === null && tool.package === null && (
         <Button tone="main" disabled={tool.terminals.length === 0} onClick={finish}>

@@ -115,12 +115,12 @@ export function usePlacing(): ((at: BoardPoint, face: Face) => void) | undefined
       case 'component': {
         const outline = PACKAGES.find((p) => p.name === tool.package);
         const terminals = outline ? placedTerminals(outline, at, tool.turnDeg) : [...tool.terminals, at];
-        const wanted = outline ? terminals.length : terminalCount(tool.part);
+        const wanted = outline ? terminals.length : terminalCount(tool.component);
         if (wanted === null || terminals.length < wanted) {
           take({ ...tool, terminals });
           return;
         }
-        const placed = addComponent(board, face, tool.part, terminals, tool.package);
+        const placed = addComponent(board, face, tool.component, terminals, tool.package);
         put(placed, placed.component.terminals[0]?.id);
         take({ ...tool, terminals: [] });
         return;

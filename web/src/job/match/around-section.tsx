@@ -1,5 +1,5 @@
 import type { AroundPort } from '@zebbit/core';
-import { printLength } from '@zebbit/core';
+import { printLength, STANCE_WORDS, STANCES } from '@zebbit/core';
 import { ChipsOne } from '../../ui/chips';
 import { FigureField } from '../../ui/field';
 import { useJob } from '../../desk/job-context';

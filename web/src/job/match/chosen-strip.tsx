@@ -10,8 +10,8 @@ interface PartSheetProps {
 }
 
 function equalWords({ candidate: c, nameOf }: PartSheetProps): string | null {
-  if (c.equals.length > 0)
-    return `Equal on the board: ${c.equals.map(nameOf).join(', ')}. No measurement of the bare board tells them apart.`;
+  if (c.tied.length > 0)
+    return `Equal on the board: ${c.tied.map(nameOf).join(', ')}. No measurement of the bare board tells them apart.`;
   if (c.level.length > 0)
     return `Level so far with ${c.level.map(nameOf).join(', ')}: what was measured does not tell them apart.`;
   return null;

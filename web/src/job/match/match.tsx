@@ -31,7 +31,7 @@ const NO_ONE: readonly MatchCandidate[] = [];
 function bestOf(list: readonly MatchCandidate[], stock: ReadonlyMap<string, number>): MatchCandidate | null {
   const dropping = list.filter((c) => c.verdict === 'drops-in');
   const here = (c: MatchCandidate): boolean =>
-    [c.part.id, ...c.equals].some((id) => (stock.get(id) ?? 0) > 0);
+    [c.part.id, ...c.tied].some((id) => (stock.get(id) ?? 0) > 0);
   return dropping.find(here) ?? dropping[0] ?? list[0] ?? null;
 }
 

@@ -12,9 +12,9 @@ interface TakeButtonsProps {
   readonly drawer: readonly StoredStock[];
 }
 
-/** Compartments that hold a part or one of its equals, the fullest first. */
+/** Compartments that hold a part or one tied with it, the fullest first. */
 export function compartmentsOf(c: MatchCandidate, drawer: readonly StoredStock[]): StoredStock[] {
-  const ids = [c.part.id, ...c.equals];
+  const ids = [c.part.id, ...c.tied];
   return drawer
     .filter((e) => !e.removed && e.partId !== null && ids.includes(e.partId) && stockCount(e) > 0)
     .sort((a, b) => stockCount(b) - stockCount(a));

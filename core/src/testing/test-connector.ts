@@ -37,7 +37,7 @@ const FIVE: readonly PinFunction[] = ['VBUS', 'D-', 'D+', 'ID', 'GND'];
 export const fiveContacts = (functions: readonly PinFunction[] = FIVE, pitchMm = 0.65): PartLand[] =>
   functions.map((f, i) => testLand('contact', (i - 2) * pitchMm, 0, { number: String(i + 1), function: f }));
 
-export function testPart(
+export function testConnector(
   id: string,
   lands: readonly PartLand[],
   more: Partial<ConnectorPart> = {},
@@ -70,7 +70,7 @@ export const slotted = (
   wish: LandWish = {},
   more: Partial<ConnectorPart> = {},
 ): ConnectorPart =>
-  testPart(id, [...fiveContacts(), ...legs.map(([x, y]) => testLand('leg', x, y, wish))], more);
+  testConnector(id, [...fiveContacts(), ...legs.map(([x, y]) => testLand('leg', x, y, wish))], more);
 
 /** The board laid out for a part, measured without error, turned and shifted. */
 export function boardOfPart(
