@@ -1,6 +1,8 @@
 import type {
   DoubtfulReading,
+  MatchVerdict,
   LandingChance,
+  MatchFound,
   MeterMode,
   PinFunction,
   ProbeOrder,
@@ -8,9 +10,9 @@ import type {
   TraceAnswers,
   TraceTarget,
 } from '@zebbit/core';
-import { METER_MODES, PIN_FUNCTIONS } from '@zebbit/core';
+import { MATCH_VERDICTS, METER_MODES, PIN_FUNCTIONS } from '@zebbit/core';
 import { IsBoolean, IsDefined } from 'class-validator';
-import { Figure, Id, Ids, ListOf, Nested, OneOf, OrNull, SomeWords, Text, Wholes } from './fields';
+import { Figure, Id, Ids, ListOf, Nested, OneOf, OrNull, SomeWords, Text, Whole, Wholes } from './fields';
 import { PINS_MAX, POINTS_MAX, READINGS_MAX } from './limits';
 
 const CHANCE_MAX = 1 + 1e-9;
@@ -67,4 +69,30 @@ export class TraceAnswersDto implements TraceAnswers {
 export class SaveAnswersDto {
   @Text(160) stamp!: string;
   @IsDefined() @Nested(() => TraceAnswersDto) answers!: TraceAnswersDto;
+}
+
+class BestDto implements NonNullable<MatchFound['best']> {
+  @Text(200) name!: string;
+  @OneOf(MATCH_VERDICTS) verdict!: MatchVerdict;
+  @Figure(0, CHANCE_MAX) probability!: number;
+  @Text(400) reason!: string;
+  @IsBoolean() inDrawer!: boolean;
+}
+
+class AskDto implements NonNullable<MatchFound['ask']> {
+  @Text(200) words!: string;
+  @Text(400) question!: string;
+}
+
+export class MatchFoundDto implements MatchFound {
+  @OrNull() @IsDefined() @Nested(() => BestDto) best!: BestDto | null;
+  @OrNull() @IsDefined() @Nested(() => AskDto) ask!: AskDto | null;
+  @Figure(0, CHANCE_MAX) unknown!: number;
+  @Whole(0, 1e6) considered!: number;
+}
+
+/** What a page found at Match; kept while the stamp still is the job's own. */
+export class SaveFoundDto {
+  @Text(160) stamp!: string;
+  @IsDefined() @Nested(() => MatchFoundDto) found!: MatchFoundDto;
 }

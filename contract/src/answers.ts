@@ -1,6 +1,7 @@
 import type {
   CheckResult,
   JobDocuments,
+  MatchFound,
   NextMove,
   Reading,
   Station,
@@ -49,6 +50,12 @@ export interface StoredAnswers {
   readonly answers: TraceAnswers;
 }
 
+/** What a page found at Match, with the stamp of what it was found from. */
+export interface StoredFound {
+  readonly stamp: string;
+  readonly found: MatchFound;
+}
+
 /** Whether the answers were kept: not when they speak of an earlier state of the job. */
 export interface KeptAnswers {
   readonly kept: boolean;
@@ -66,6 +73,8 @@ export interface JobBundle {
   readonly photos: readonly PhotoEntry[];
   /** `null` when nothing was weighed of the board and readings as they are now. */
   readonly answers: StoredAnswers | null;
+  /** `null` when nothing was matched of the job as it is now. */
+  readonly found: StoredFound | null;
 }
 
 export interface SavedDocument {

@@ -1,7 +1,6 @@
 /** The doors of @zebbit/contract: what web and server use, by name. */
-export { TraceTargetDto, LandingChanceDto, TargetBeliefDto, DoubtfulReadingDto, ProbeOrderDto, TraceAnswersDto, SaveAnswersDto } from './answers.dto';
-export type { ApiFailure, PhotoEntry, JobSummary, StoredAnswers,
-  KeptAnswers, JobBundle, SavedDocument, WorkshopAnswer } from './answers';
+export { TraceTargetDto, LandingChanceDto, TargetBeliefDto, DoubtfulReadingDto, ProbeOrderDto, TraceAnswersDto, SaveAnswersDto, MatchFoundDto, SaveFoundDto } from './answers.dto';
+export type { ApiFailure, PhotoEntry, JobSummary, StoredAnswers, StoredFound, KeptAnswers, JobBundle, SavedDocument, WorkshopAnswer } from './answers';
 export { PointDto, PhotoPointDto, KnownLengthDto, KnownPointDto, FaceSheetDto, PinDto, MeasuredPitchDto, PinRowDto, LegSlotDto, LegDto, TerminalDto, ComponentDto, LoosePointDto, TrackScarDto, BoardLineDto, BoardAreaDto, OverlayDto, FacePairDto, BoardDto } from './board.dto';
 export { TriageAnswerDto, WorthDto, IntakeDto, FastenersDto, WireNoteDto, OpeningStepDto, TeardownDto, DimensionAnswerDto, AroundPortDto, MatchDto, PinChoiceDto, HuntEntryDto, HuntDto, RebuildDto, FastenersBackDto, ClosingDto, DOCUMENT_DTOS, SaveIntakeDto, SaveTeardownDto, SaveBoardDto, SaveMatchDto, SaveRebuildDto, SaveClosingDto } from './documents.dto';
 export { StockCardDto, NewStockDto, SaveStockDto, NewStockMoveDto, DrawerListDto } from './drawer.dto';

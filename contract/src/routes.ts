@@ -12,6 +12,7 @@ export const routes = {
   photos: (id: string) => `/api/jobs/${encodeURIComponent(id)}/photos`,
   phoneLink: (id: string) => `/api/jobs/${encodeURIComponent(id)}/phone-link`,
   answers: (id: string) => `/api/jobs/${encodeURIComponent(id)}/answers`,
+  found: (id: string) => `/api/jobs/${encodeURIComponent(id)}/found`,
   events: () => '/api/events',
   meter: () => '/api/instruments/meter',
   meterRead: () => '/api/instruments/meter/read',

@@ -93,6 +93,8 @@ export { EMPTY_INTAKE, EMPTY_MATCH, EMPTY_CLOSING, DOCUMENT_KINDS, EMPTY_DOCUMEN
 export type { Intake, TriageAnswer, AroundPort, MatchRecord, Closing, JobDocuments, DocumentKind, JobRecord } from './job/job-record';
 export { jobView, isUnweighed } from './job/job-view';
 export type { JobView } from './job/job-view';
+export { matchStamp } from './job/match-found';
+export type { MatchFound } from './job/match-found';
 export { matchList } from './job/match-list';
 export { stationMove, nextMove } from './job/next-move';
 export type { NextMove } from './job/next-move';
@@ -105,7 +107,7 @@ export type { WorkshopRecord, Workshop } from './job/workshop';
 // match
 export { fallbacks } from './match/fallbacks';
 export type { FitEffect } from './match/fit-reason';
-export { matchParts } from './match/match-parts';
+export { MATCH_VERDICTS, matchParts } from './match/match-parts';
 export type { MatchVerdict, MatchCandidate, MatchReport, MatchAnswer } from './match/match-parts';
 export { measureNext } from './match/measure-next';
 export type { MeasureProposal, MeasureNext } from './match/measure-next';

@@ -21,6 +21,7 @@ import { sitePriors } from '../triage/fault-site';
 import type { TriageReport } from '../triage/triage';
 import { triage } from '../triage/triage';
 import type { JobRecord } from './job-record';
+import type { MatchFound } from './match-found';
 import { lazily } from './lazily';
 import type { Workshop } from './workshop';
 import { NEW_WORKSHOP } from './workshop';
@@ -30,6 +31,8 @@ export interface JobView {
   readonly record: JobRecord;
   /** What was weighed of the record's board and readings; `null` while it was not. */
   readonly answers: TraceAnswers | null;
+  /** What matching found for the record as it is; `null` while nothing was. */
+  readonly found: MatchFound | null;
   readonly sheet: FamilySheet;
   /** A, as typed at take-in or the family's usual figure. */
   readonly deviceCurrentA: number;
@@ -50,11 +53,13 @@ export interface JobView {
  * The view of a job. It computes no belief: what was weighed is handed in.
  * @param answers what `weighTrace` gave for this very board and these very readings; `null` where they were not weighed
  * @param workshop moves the priors of triage and the use a year; a new one by default
+ * @param found what matching found for this very record; `null` where it was not matched
  */
 export function jobView(
   record: JobRecord,
   answers: TraceAnswers | null = null,
   workshop: Workshop = NEW_WORKSHOP,
+  found: MatchFound | null = null,
 ): JobView {
   const sheet = FAMILIES[record.board.family ?? 'other'];
   const deviceCurrentA = record.intake.deviceCurrentA ?? sheet.usualCurrentA;
@@ -79,6 +84,7 @@ export function jobView(
   return {
     record,
     answers,
+    found,
     sheet,
     deviceCurrentA,
     workshop,

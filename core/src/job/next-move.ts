@@ -10,6 +10,7 @@ import { unansweredStops } from '../triage/cautions';
 import { finalChecks } from './final-checks';
 import type { JobView } from './job-view';
 import { isUnweighed } from './job-view';
+import { foundMove } from './match-found';
 import type { Station } from './station';
 import { closeUpLeft, presentStation } from './station';
 
@@ -125,13 +126,15 @@ function trace(view: JobView): Move {
   return placed;
 }
 
-function match({ record }: JobView): Move {
-  return record.match.part.trim() === ''
-    ? move(
+function match({ record, found }: JobView): Move {
+  if (record.match.part.trim() !== '') return move('Rebuild the pads', 'The part is chosen.', 'done');
+  const told = found && foundMove(found);
+  return told
+    ? move(told.title, told.why)
+    : move(
         'Find the part that fits',
         'Zebbit lays every known part on what is left and says why it does or does not go.',
-      )
-    : move('Rebuild the pads', 'The part is chosen.', 'done');
+      );
 }
 
 function rebuild({ plans, battery }: JobView): Move {

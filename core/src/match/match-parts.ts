@@ -17,7 +17,10 @@ import type { Weighed } from './weigh-part';
 import { logSum, weigh, weighMiss } from './weigh-part';
 
 /** `open`: what was measured does not tell yet. */
-export type MatchVerdict = FitKind | 'open';
+export const MATCH_VERDICTS = ['drops-in', 'work', 'no', 'open'] as const satisfies readonly (
+  FitKind | 'open'
+)[];
+export type MatchVerdict = (typeof MATCH_VERDICTS)[number];
 
 export interface MatchCandidate {
   readonly part: ConnectorPart;

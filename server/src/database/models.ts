@@ -9,7 +9,15 @@ import {
   Table,
   UpdatedAt,
 } from 'sequelize-typescript';
-import type { CheckResult, DocumentKind, MeterMode, MeterShown, StockCard, TraceAnswers } from '@zebbit/core';
+import type {
+  CheckResult,
+  DocumentKind,
+  MatchFound,
+  MeterMode,
+  MeterShown,
+  StockCard,
+  TraceAnswers,
+} from '@zebbit/core';
 import type { PhotoUse } from '@zebbit/contract';
 
 @Table({ tableName: 'jobs' })
@@ -21,12 +29,13 @@ export class JobModel extends Model {
   @Column(DataType.INTEGER) declare changes: number;
 }
 
-/** What a page weighed of a job's board and readings, with the stamp of what it was weighed from. */
+/** What a page weighed or matched of a job, with the stamp of what it was worked out from. */
 @Table({ tableName: 'answers', timestamps: false })
 export class AnswersModel extends Model {
   @PrimaryKey @ForeignKey(() => JobModel) @Column(DataType.STRING) declare jobId: string;
+  @PrimaryKey @Column(DataType.STRING) declare kind: 'trace' | 'match';
   @Column(DataType.STRING) declare stamp: string;
-  @Column(DataType.JSON) declare body: TraceAnswers;
+  @Column(DataType.JSON) declare body: TraceAnswers | MatchFound;
 }
 
 /** One document of a job, whole, with the revision that guards against two windows. */

@@ -1,9 +1,17 @@
 import { Inject, Injectable } from '@nestjs/common';
 import { QueryTypes } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
-import type { StoredAnswers } from '@zebbit/contract';
-import type { CheckResult, DocumentKind, JobDocuments, JobRecord, Reading, TraceAnswers } from '@zebbit/core';
-import { answersStamp, completeDocuments } from '@zebbit/core';
+import type { StoredAnswers, StoredFound } from '@zebbit/contract';
+import type {
+  CheckResult,
+  DocumentKind,
+  JobDocuments,
+  JobRecord,
+  MatchFound,
+  Reading,
+  TraceAnswers,
+} from '@zebbit/core';
+import { answersStamp, completeDocuments, matchStamp, readingsStamp } from '@zebbit/core';
 
 export interface JobRow {
   readonly id: string;
@@ -26,6 +34,7 @@ type ReadingRow = Omit<Reading, 'id' | 'struck'> & {
 type ResultRow = Omit<CheckResult, 'id'> & { readonly id: number; readonly jobId: string };
 interface AnswersRow {
   readonly jobId: string;
+  readonly kind: 'trace' | 'match';
   readonly stamp: string;
   readonly body: string;
 }
@@ -35,6 +44,7 @@ export interface StoredJob {
   readonly record: JobRecord;
   readonly revs: Readonly<Partial<Record<DocumentKind, number>>>;
   readonly answers: StoredAnswers | null;
+  readonly found: StoredFound | null;
 }
 
 /** More names in one question than SQLite takes at once are asked in pieces. */
@@ -66,15 +76,15 @@ export class JobRows {
         of<DocumentRow>('jobId, kind, rev, body', 'documents', 'jobId'),
         of<ReadingRow>('jobId, id, at, red, black, mode, shown, value, struck', 'readings', 'id'),
         of<ResultRow>('jobId, id, at, key, shown, value', 'results', 'id'),
-        of<AnswersRow>('jobId, stamp, body', 'answers', 'jobId'),
+        of<AnswersRow>('jobId, kind, stamp, body', 'answers', 'jobId'),
       ]);
       const [docs, read, proved] = [byJob(documents), byJob(readings), byJob(results)];
-      const weighed = new Map(answers.map((a) => [a.jobId, a]));
+      const kept = byJob(answers);
       for (const id of some)
         out.set(
           id,
           attempt(() =>
-            stored(docs.get(id) ?? [], read.get(id) ?? [], proved.get(id) ?? [], weighed.get(id), sureAt),
+            stored(docs.get(id) ?? [], read.get(id) ?? [], proved.get(id) ?? [], kept.get(id) ?? [], sureAt),
           ),
         );
     }
@@ -100,6 +110,16 @@ function attempt<T>(work: () => T): T | Error {
   }
 }
 
+/** The stamp of what a match rests on, of a job as stored. */
+export const foundStamp = (
+  revs: Readonly<Partial<Record<DocumentKind, number>>>,
+  readings: readonly Reading[],
+): string =>
+  matchStamp(
+    { board: revs.board ?? 0, match: revs.match ?? 0, intake: revs.intake ?? 0 },
+    readingsStamp(readings),
+  );
+
 export const readingOf = (row: Omit<ReadingRow, 'jobId'>): Reading => ({
   id: String(row.id),
   at: row.at,
@@ -115,7 +135,7 @@ function stored(
   documents: readonly DocumentRow[],
   readingRows: readonly ReadingRow[],
   resultRows: readonly ResultRow[],
-  weighed: AnswersRow | undefined,
+  kept: readonly AnswersRow[],
   sureAt: number,
 ): StoredJob {
   const bodies = Object.fromEntries(documents.map((d) => [d.kind, JSON.parse(d.body) as object]));
@@ -131,8 +151,12 @@ function stored(
     shown,
     value,
   }));
+  const of = (kind: AnswersRow['kind'], stamp: string): AnswersRow | undefined =>
+    kept.find((a) => a.kind === kind && a.stamp === stamp);
   const now = answersStamp(revs.board ?? 0, readings, sureAt);
-  const answers =
-    weighed?.stamp === now ? { stamp: now, answers: JSON.parse(weighed.body) as TraceAnswers } : null;
-  return { record: { ...whole, readings, results }, revs, answers };
+  const weighed = of('trace', now);
+  const matched = of('match', foundStamp(revs, readings));
+  const answers = weighed ? { stamp: now, answers: JSON.parse(weighed.body) as TraceAnswers } : null;
+  const found = matched ? { stamp: matched.stamp, found: JSON.parse(matched.body) as MatchFound } : null;
+  return { record: { ...whole, readings, results }, revs, answers, found };
 }

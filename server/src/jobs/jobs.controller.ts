@@ -1,6 +1,6 @@
 import { Body, Controller, Get, Inject, Param, Post, Put } from '@nestjs/common';
 import type { JobBundle, JobSummary, KeptAnswers } from '@zebbit/contract';
-import { NewJobDto, SaveAnswersDto } from '@zebbit/contract';
+import { NewJobDto, SaveAnswersDto, SaveFoundDto } from '@zebbit/contract';
 import { JobsService } from './jobs.service';
 
 @Controller('api/jobs')
@@ -25,5 +25,10 @@ export class JobsController {
   @Put(':id/answers')
   answers(@Param('id') id: string, @Body() body: SaveAnswersDto): Promise<KeptAnswers> {
     return this.jobs.saveAnswers(id, body);
+  }
+
+  @Put(':id/found')
+  found(@Param('id') id: string, @Body() body: SaveFoundDto): Promise<KeptAnswers> {
+    return this.jobs.saveFound(id, body);
   }
 }

@@ -1,6 +1,13 @@
 import { randomBytes } from 'node:crypto';
 import { Inject, Injectable, Logger } from '@nestjs/common';
-import type { JobBundle, JobSummary, KeptAnswers, NewJobDto, SaveAnswersDto } from '@zebbit/contract';
+import type {
+  JobBundle,
+  JobSummary,
+  KeptAnswers,
+  NewJobDto,
+  SaveAnswersDto,
+  SaveFoundDto,
+} from '@zebbit/contract';
 import type { DocumentKind, JobDocuments, JobGates, JobView, Workshop } from '@zebbit/core';
 import {
   answersStamp,
@@ -23,7 +30,7 @@ import { badField, notFound } from '../errors/api-error';
 import { EventsService } from '../events/events.service';
 import { WorkshopService } from '../workshop/workshop.service';
 import type { JobRow, StoredJob } from './job-rows';
-import { JobRows } from './job-rows';
+import { foundStamp, JobRows } from './job-rows';
 
 /** A job's line on the shelf, with what it was made from. */
 interface Shelved {
@@ -85,7 +92,7 @@ export class JobsService {
       this.workshop.sureAt(),
     ]);
     if (!job) throw notFound('job', 'id');
-    const { record, revs, answers } = await this.stored(id, sureAt);
+    const { record, revs, answers, found } = await this.stored(id, sureAt);
     const { readings, results, ...documents } = record;
     return {
       id: job.id,
@@ -108,6 +115,7 @@ export class JobsService {
         at,
       })),
       answers,
+      found,
     };
   }
 
@@ -132,11 +140,27 @@ export class JobsService {
     const sureAt = await this.workshop.sureAt();
     const { record, revs } = await this.stored(id, sureAt);
     if (stamp !== answersStamp(revs.board ?? 0, record.readings, sureAt)) return { kept: false };
+    return this.keepAnswers(id, 'trace', stamp, answers);
+  }
+
+  /** Keeps what a page found at Match, if it still speaks of the job as it is. */
+  async saveFound(id: string, { stamp, found }: SaveFoundDto): Promise<KeptAnswers> {
+    const { record, revs } = await this.stored(id, await this.workshop.sureAt());
+    if (stamp !== foundStamp(revs, record.readings)) return { kept: false };
+    return this.keepAnswers(id, 'match', stamp, found);
+  }
+
+  private async keepAnswers(
+    jobId: string,
+    kind: AnswersModel['kind'],
+    stamp: string,
+    body: AnswersModel['body'],
+  ): Promise<KeptAnswers> {
     await this.writer.write(async (transaction) => {
-      await AnswersModel.upsert({ jobId: id, stamp, body: answers }, { transaction });
-      await this.count(id, transaction);
+      await AnswersModel.upsert({ jobId, kind, stamp, body }, { transaction });
+      await this.count(jobId, transaction);
     });
-    this.events.tell({ kind: 'answers', jobId: id });
+    this.events.tell({ kind: 'answers', jobId });
     return { kept: true };
   }
 
@@ -170,7 +194,12 @@ export class JobsService {
     const updatedAt = new Date(job.updatedAt).toISOString();
     try {
       if (!stored || stored instanceof Error) throw stored ?? new Error('it has no documents');
-      const view = jobView(stored.record, stored.answers?.answers ?? null, workshop);
+      const view = jobView(
+        stored.record,
+        stored.answers?.answers ?? null,
+        workshop,
+        stored.found?.found ?? null,
+      );
       const { intake, board } = stored.record;
       return {
         id,

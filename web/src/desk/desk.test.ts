@@ -16,6 +16,7 @@ const bundle: JobBundle = {
   results: [],
   photos: [],
   answers: null,
+  found: null,
 };
 
 interface Sent {

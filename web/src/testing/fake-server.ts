@@ -42,6 +42,7 @@ export function fakeServer(parts: FakeParts = {}): FakeServer {
     results: [],
     photos: [],
     answers: null,
+    found: null,
     ...parts.bundle,
     documents,
   });
@@ -77,7 +78,8 @@ export function fakeServer(parts: FakeParts = {}): FakeServer {
     const method = init?.method ?? 'GET';
     const body: unknown = typeof init?.body === 'string' ? JSON.parse(init.body) : undefined;
     // What a page infers it keeps by itself; `sent` is what the person did.
-    if (method !== 'GET' && path !== routes.answers('j1')) sent.push({ method, path, body });
+    if (method !== 'GET' && path !== routes.answers('j1') && path !== routes.found('j1'))
+      sent.push({ method, path, body });
     const refused = parts.refuse?.[`${method} ${path}`];
     if (refused)
       return Promise.resolve(new Response(JSON.stringify(refused.body), { status: refused.status }));

@@ -44,7 +44,9 @@ jest.unstable_mockModule('../desk/desk', () => ({
   ...real,
   createDesk: (...given: Parameters<typeof real.createDesk>) => (latest = real.createDesk(...given)),
 }));
-const { pages } = await import('../app/pages');
+const { fetchPages, pages } = await import('../app/pages');
+// One after the other: modules that are fetched at once trip over each other in this runner.
+await fetchPages();
 
 /** The desk of the job that was opened last. */
 export function deskInHand(): Desk {

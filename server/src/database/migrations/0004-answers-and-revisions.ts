@@ -17,6 +17,7 @@ export const answersAndRevisions = {
           references: { model: 'jobs', key: 'id' },
           onDelete: 'CASCADE',
         },
+        kind: { ...text, primaryKey: true },
         stamp: text,
         body: { type: DataTypes.JSON, allowNull: false },
       },

@@ -164,7 +164,9 @@ export function ComponentForm({
         label="Part"
         value={tool.component}
         options={COMPONENT_OPTIONS}
-        onPick={(part) => take({ ...tool, component: part as typeof tool.component, package: null, terminals: [] })}
+        onPick={(part) =>
+          take({ ...tool, component: part as typeof tool.component, package: null, terminals: [] })
+        }
       />
       {packages.length > 0 && (
         <div className="grid grid-cols-2 gap-3">

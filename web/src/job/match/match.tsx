@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
-import type { Face, MatchCandidate, NextMove, ObservedPattern } from '@zebbit/core';
+import type { Face, MatchCandidate, MatchFound, ObservedPattern } from '@zebbit/core';
 import { boardPoint, matchFace, stationMove, stockCount, printChance } from '@zebbit/core';
 import { useDrawer } from '../../api/drawer';
 import { useKeys } from '../../app/use-keys';
@@ -19,9 +19,9 @@ import { HandSection } from './hand-section';
 import { ARROW_TIMES, MatchArt } from './match-art';
 import { MeasureSection, questionOf } from './measure-section';
 import { compartmentsOf, TakeButtons, useTaking } from './take-buttons';
+import { useKeepFound } from './use-keep-found';
 import type { MatchState } from './use-match';
 import { candidateById, useMatch } from './use-match';
-import {} from './verdict-mark';
 
 /** The port fills so much of the plate, px. */
 const SIGHT_PX = 350;
@@ -30,44 +30,29 @@ const NO_ONE: readonly MatchCandidate[] = [];
 /** The part to take: one that drops in and lies in the drawer, else one that drops in, else the likeliest. */
 function bestOf(list: readonly MatchCandidate[], stock: ReadonlyMap<string, number>): MatchCandidate | null {
   const dropping = list.filter((c) => c.verdict === 'drops-in');
-  const here = (c: MatchCandidate): boolean =>
-    [c.part.id, ...c.tied].some((id) => (stock.get(id) ?? 0) > 0);
+  const here = (c: MatchCandidate): boolean => [c.part.id, ...c.tied].some((id) => (stock.get(id) ?? 0) > 0);
   return dropping.find(here) ?? dropping[0] ?? list[0] ?? null;
 }
 
-/** The next move at Match, with what the matching knows. */
-function moveOf(
-  usual: NextMove,
-  state: MatchState,
+/** What was found, as it is kept with the job. */
+function foundOf(
+  { report, next }: MatchState,
   best: MatchCandidate | null,
   inDrawer: boolean,
-): NextMove {
-  const { report, next, refused } = state;
-  if (usual.tone !== 'move') return usual;
-  if (refused !== null || !report) return refused === null ? usual : { ...usual, why: refused };
-  if (best?.verdict === 'drops-in')
-    return {
-      ...usual,
-      title: `Take ${best.part.name}`,
-      why: `It drops in${inDrawer ? ' and lies in the drawer' : ''}. ${best.reasons[0]?.text ?? ''}.`,
-    };
-  if (next?.kind === 'ask' && next.proposals[0])
-    return {
-      ...usual,
-      title: `Measure: ${next.proposals[0].words}`,
-      why: `${questionOf(next.proposals[0])} It tells the parts that are left apart best.`,
-    };
-  if (report.unknown > 0.5)
-    return {
-      ...usual,
-      title: 'None of the known parts: buy by its measures',
-      why: `With ${printChance(report.unknown)} the board was laid out for a part that is not in the library. The limits for a shop’s filter are below.`,
-    };
-  if (!best) return usual;
+): MatchFound | null {
+  if (!report) return null;
+  const ask = next?.kind === 'ask' ? next.proposals[0] : undefined;
   return {
-    ...usual,
-    title: best.verdict === 'work' ? `${best.part.name} goes with work` : `Look at ${best.part.name}`,
-    why: `${printChance(best.probability)} among the ${report.considered} known parts. ${best.reasons[0]?.text ?? ''}.`,
+    best: best && {
+      name: best.part.name.slice(0, 200),
+      verdict: best.verdict,
+      probability: Math.min(1, best.probability),
+      reason: (best.reasons[0]?.text ?? '').slice(0, 400),
+      inDrawer,
+    },
+    ask: ask ? { words: ask.words, question: questionOf(ask) } : null,
+    unknown: report.unknown,
+    considered: report.considered,
   };
 }
 
@@ -130,7 +115,10 @@ export function Match() {
   });
   const names = new Map(list.map((c) => [c.part.id, c.part.name]));
   const inDrawer = best !== null && compartmentsOf(best, entries).length > 0;
-  const move = moveOf(stationMove(view, 'match'), state, best, inDrawer);
+  const found = useMemo(() => foundOf(state, best, inDrawer), [state, best, inDrawer]);
+  useKeepFound(state.working ? null : found);
+  const usual = stationMove({ ...view, found }, 'match');
+  const move = state.refused !== null && usual.tone === 'move' ? { ...usual, why: state.refused } : usual;
   const home = matchFace(documents.board);
   const onFace = home === face;
   usePortInSight(state.pattern, home);

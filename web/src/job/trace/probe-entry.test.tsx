@@ -50,6 +50,7 @@ const bundle: JobBundle = {
   results: [],
   photos: [],
   answers: null,
+  found: null,
 };
 
 function Loop() {
