@@ -4,6 +4,7 @@ import { CHROMIUM } from './e2e/chromium';
 /** The built application in Debian's Chromium; each spec starts its own server on a free port and a folder of its own. */
 export default defineConfig({
   testDir: 'e2e',
+  globalSetup: './e2e/global-setup.ts',
   workers: 2,
   timeout: 240_000,
   expect: { timeout: 20_000 },

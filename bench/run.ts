@@ -6,6 +6,8 @@ import { benchMatch, seedsOfTwenty } from './match';
 import { benchPhoto, benchPhotoSpeed } from './photo';
 import { benchPlate } from './plate';
 import { benchNets } from './nets';
+import { benchKills } from './kills';
+import { benchServer } from './server';
 import { benchShorts } from './shorts';
 import { benchTrace, benchTraceSpeed } from './trace';
 
@@ -41,6 +43,8 @@ async function run(): Promise<void> {
   });
   await part('plate', () => benchPlate());
   await part('drawer', () => benchDrawer());
+  await part('server', () => benchServer());
+  await part('kills', () => benchKills(fresh));
 }
 
 // The trace bench starts this same file again in workers, which play their share of the boards only.

@@ -1,6 +1,6 @@
 import type { ChildProcess } from 'node:child_process';
 import { spawn, spawnSync } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
@@ -8,6 +8,9 @@ import { join } from 'node:path';
 
 /** Every command is run from the project's root. */
 const ROOT = process.cwd();
+
+/** The demo's data as its loader leaves it, with what the stand-in meter knows; made before the first test. */
+export const DEMO_HOME = join(ROOT, '.cache/demo-home');
 
 function freePort(): Promise<number> {
   return new Promise((resolve, reject) => {
@@ -33,8 +36,16 @@ export class TestServer {
     return `http://127.0.0.1:${this.port}`;
   }
 
-  static async start({ lan = false } = {}): Promise<TestServer> {
-    const home = mkdtempSync(join(tmpdir(), 'zebbit-e2e-'));
+  /**
+   * @param demo on a copy of the demo's data, which is loaded once a run
+   * @param home a folder of its own by default
+   */
+  static async start({
+    lan = false,
+    demo = false,
+    home = mkdtempSync(join(tmpdir(), 'zebbit-e2e-')),
+  } = {}): Promise<TestServer> {
+    if (demo) cpSync(DEMO_HOME, home, { recursive: true });
     const port = await freePort();
     const server = new TestServer(home, port, TestServer.spawn(home, port, lan), lan);
     try {
@@ -47,17 +58,21 @@ export class TestServer {
   }
 
   private static spawn(home: string, port: number, lan: boolean): ChildProcess {
-    return spawn(process.execPath, ['--enable-source-maps', join(ROOT, 'server/dist/main.js')], {
-      stdio: ['ignore', 'ignore', 'inherit'],
-      env: {
-        ...process.env,
-        ZEBBIT_HOME: home,
-        ZEBBIT_PORT: String(port),
-        ZEBBIT_WEB: join(ROOT, 'web/dist'),
-        // Phones are let in, but the test server stays on this machine alone.
-        ...(lan ? { ZEBBIT_LAN: '1', ZEBBIT_BIND: '127.0.0.1' } : {}),
+    return spawn(
+      process.execPath,
+      ['--enable-source-maps', process.env['ZEBBIT_SERVER'] ?? join(ROOT, 'server/dist/main.js')],
+      {
+        stdio: ['ignore', 'ignore', 'inherit'],
+        env: {
+          ...process.env,
+          ZEBBIT_HOME: home,
+          ZEBBIT_PORT: String(port),
+          ZEBBIT_WEB: join(ROOT, 'web/dist'),
+          // Phones are let in, but the test server stays on this machine alone.
+          ...(lan ? { ZEBBIT_LAN: '1', ZEBBIT_BIND: '127.0.0.1' } : {}),
+        },
       },
-    });
+    );
   }
 
   private async answers(): Promise<void> {
@@ -94,6 +109,19 @@ export class TestServer {
     await this.answers();
   }
 
+  get pid(): number {
+    const { pid } = this.child;
+    if (pid === undefined) throw new Error('the server did not start');
+    return pid;
+  }
+
+  /** Starts it again without waiting for its answer; resolves when it has ended, by itself or by a kill. */
+  startUnwatched(): Promise<void> {
+    this.child = TestServer.spawn(this.home, this.port, this.lan);
+    const { child } = this;
+    return new Promise((resolve) => child.once('exit', () => resolve()));
+  }
+
   /** @param meterPort where a stand-in meter listens, which is then told what is true of the boards */
   loadDemo(meterPort: number | null = null): void {
     const told = meterPort === null ? [] : [String(meterPort)];
@@ -103,8 +131,13 @@ export class TestServer {
     if (status !== 0) throw new Error(`the demo did not load: ${String(status)}`);
   }
 
+  /** Ends it in its own time; its data stays. */
+  end(): Promise<void> {
+    return this.ended('SIGTERM');
+  }
+
   async stop(): Promise<void> {
-    await this.ended('SIGTERM');
+    await this.end();
     rmSync(this.home, { recursive: true, force: true });
   }
 }

@@ -9,8 +9,10 @@ export class StandIn {
     private readonly child: ChildProcess,
   ) {}
 
-  static start(): Promise<StandIn> {
-    const child = spawn(process.execPath, [join(process.cwd(), 'demo/dist/meter.js'), '0'], {
+  /** @param keepFile where it keeps what is true of the boards; `null` forgets with the end */
+  static start(keepFile: string | null = null): Promise<StandIn> {
+    const kept = keepFile === null ? [] : [keepFile];
+    const child = spawn(process.execPath, [join(process.cwd(), 'demo/dist/meter.js'), '0', ...kept], {
       stdio: ['pipe', 'pipe', 'inherit'],
     });
     return new Promise((resolve, reject) => {

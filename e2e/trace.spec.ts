@@ -1,3 +1,4 @@
+import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
 import type { Page } from '@playwright/test';
 import type { JobSummary } from '@zebbit/contract';
@@ -10,8 +11,8 @@ let meter: StandIn;
 let jobs: JobSummary[] = [];
 
 test.beforeAll(async () => {
-  [server, meter] = await Promise.all([TestServer.start(), StandIn.start()]);
-  server.loadDemo(meter.port);
+  server = await TestServer.start({ demo: true });
+  meter = await StandIn.start(join(server.home, 'stand-in.json'));
   jobs = (await (await fetch(`${server.url}/api/jobs`)).json()) as JobSummary[];
 });
 test.afterAll(async () => {

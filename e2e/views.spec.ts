@@ -9,8 +9,7 @@ let server: TestServer;
 let jobs: JobSummary[] = [];
 
 test.beforeAll(async () => {
-  server = await TestServer.start();
-  server.loadDemo();
+  server = await TestServer.start({ demo: true });
   jobs = (await (await fetch(`${server.url}/api/jobs`)).json()) as JobSummary[];
 });
 test.afterAll(async () => {

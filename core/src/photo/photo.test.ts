@@ -155,7 +155,7 @@ describe('readFootprint on drawn photos of real land patterns', () => {
     (no, mask, tiltDeg) => {
       const footprint = footprints[no - 1];
       if (!footprint) throw new Error('no such footprint');
-      const board = renderBoard(footprint, { seed: no, tornShare: 0.2, pxPerMm: 28, mask, tiltDeg });
+      const board = renderBoard(footprint, { seed: no, tornShare: 0.2, pxPerMm: 20, mask, tiltDeg });
       const stages: ReadingStage[] = [];
       const { rows, lands } = readFootprint(
         { picture: board.picture, toPhoto: board.toPhoto, box: board.box, family: null },

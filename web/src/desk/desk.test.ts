@@ -1,9 +1,11 @@
 /** @jest-environment node */
 import { describe, expect, it } from '@jest/globals';
 import type { JobBundle, SavedDocument } from '@zebbit/contract';
+import type { DocumentKind } from '@zebbit/core';
 import { EMPTY_DOCUMENTS } from '@zebbit/core';
 import { ApiFailureError } from '../api/client';
 import type { SaverWire } from './document-saver';
+import type { UnsentEdit } from './unsent';
 import { createDesk } from './desk';
 
 const bundle: JobBundle = {
@@ -106,5 +108,125 @@ describe('the desk', () => {
     close();
     await desk.flush();
     expect(sent).toHaveLength(1);
+  });
+});
+
+/** Two windows on one job: a server with revisions, and what each window's desk makes of the other's changes. */
+function bench() {
+  const now = { documents: { ...EMPTY_DOCUMENTS }, revs: { ...bundle.revs } };
+  const kept = new Map<string, UnsentEdit>();
+  const unsent: SaverWire['unsent'] = {
+    put: (edit) => void kept.set(edit.kind, edit),
+    remove: (_, kind) => void kept.delete(kind),
+    of: () => Promise.resolve([...kept.values()]),
+  };
+  const put: SaverWire['put'] = (url, message) => {
+    const kind = url.split('/').at(-1) as DocumentKind;
+    const { rev, body } = message as { rev: number; body: never };
+    if (now.revs[kind] !== rev)
+      return Promise.reject(new ApiFailureError({ code: 'stale', message: 'Changed elsewhere' }));
+    now.revs = { ...now.revs, [kind]: rev + 1 };
+    now.documents = { ...now.documents, [kind]: body };
+    return Promise.resolve({ rev: rev + 1 });
+  };
+  const fetch = (): Promise<typeof now> => Promise.resolve({ ...now });
+  const start: JobBundle = { ...bundle, documents: now.documents, revs: now.revs };
+  return { now, kept, window: () => createDesk(start, { put, fetch, unsent }) };
+}
+
+describe('two windows on one job', () => {
+  it('changes in different places of one document are taken together, without being asked about', async () => {
+    const { now, window } = bench();
+    const [a, b] = [window(), window()];
+    a.edit('intake', (d) => void (d.make = 'Tollgate'));
+    await a.flush();
+    b.edit('intake', (d) => void (d.model = 'L2'));
+    await b.flush();
+    expect(now.documents.intake).toMatchObject({ make: 'Tollgate', model: 'L2' });
+    expect(b.store.getState()).toMatchObject({ save: 'saved', conflicts: [] });
+  });
+  it('a clash on one document does not stop the others, and either side can stand', async () => {
+    for (const whose of ['mine', 'theirs'] as const) {
+      const { now, window } = bench();
+      const [a, b] = [window(), window()];
+      a.edit('intake', (d) => void (d.owner = 'first'));
+      await a.flush();
+      b.edit('intake', (d) => void (d.owner = 'second'));
+      b.edit('closing', (d) => void (d.watch = 'the cable'));
+      await b.flush();
+      expect(b.store.getState().conflicts).toMatchObject([{ kind: 'intake', path: 'owner' }]);
+      expect(now.documents.closing.watch).toBe('the cable');
+      expect(now.documents.intake.owner).toBe('first');
+      await b.saver.settle('intake', whose);
+      expect(now.documents.intake.owner).toBe(whose === 'mine' ? 'second' : 'first');
+      expect(b.store.getState()).toMatchObject({ conflicts: [], save: 'saved' });
+      expect(b.store.getState().documents.intake.owner).toBe(now.documents.intake.owner);
+    }
+  });
+  it('what is heard from another window is shown, is no step of undo, and outlives one', async () => {
+    const { window } = bench();
+    const [a, b] = [window(), window()];
+    b.edit('match', (d) => void (d.part = 'mine'));
+    await b.flush();
+    a.edit('intake', (d) => void (d.owner = 'museum'));
+    await a.flush();
+    await b.saver.heard('intake', 4);
+    expect(b.store.getState().documents.intake.owner).toBe('museum');
+    b.undo();
+    expect(b.store.getState().documents).toMatchObject({ intake: { owner: 'museum' }, match: { part: '' } });
+    b.redo();
+    expect(b.store.getState().documents).toMatchObject({ intake: { owner: 'museum' }, match: { part: 'mine' } });
+  });
+  it('an edit made while a save is under way is saved too', async () => {
+    const { now, window } = bench();
+    const desk = window();
+    desk.edit('match', (d) => void (d.part = 'A'));
+    const saving = desk.flush();
+    desk.edit('match', (d) => void (d.part = 'B'));
+    await saving;
+    expect(now.documents.match.part).toBe('B');
+    expect(desk.store.getState().save).toBe('saved');
+  });
+  it('what could not be sent waits in the browser and is sent at the next visit, with what changed meanwhile', async () => {
+    const { now, kept, window } = bench();
+    const [a, other] = [window(), window()];
+    const close = a.open();
+    a.edit('intake', (d) => void (d.owner = 'museum'));
+    expect(kept.get('intake')?.body).toMatchObject({ owner: 'museum' });
+    // Gone without a word to the server; another window stored something in between.
+    other.edit('intake', (d) => void (d.make = 'Oriel'));
+    await other.flush();
+    const back = createDesk(
+      { ...bundle, documents: now.documents, revs: now.revs },
+      {
+        put: (url, message) => {
+          const kind = url.split('/').at(-1) as DocumentKind;
+          const { rev, body } = message as { rev: number; body: never };
+          now.revs = { ...now.revs, [kind]: rev + 1 };
+          now.documents = { ...now.documents, [kind]: body };
+          return Promise.resolve({ rev: rev + 1 });
+        },
+        fetch: () => Promise.resolve({ ...now }),
+        unsent: {
+          put: (edit) => void kept.set(edit.kind, edit),
+          remove: (_, kind) => void kept.delete(kind),
+          of: () => Promise.resolve([...kept.values()]),
+        },
+      },
+    );
+    expect(await back.saver.resume()).toBe(1);
+    expect(now.documents.intake).toMatchObject({ owner: 'museum', make: 'Oriel' });
+    expect(back.store.getState().documents.intake).toMatchObject({ owner: 'museum', make: 'Oriel' });
+    expect(kept.size).toBe(0);
+    close();
+  });
+  it('refused as stale with nothing newer there, it says so and does not ask for ever', async () => {
+    const desk = createDesk(
+      bundle,
+      wire(() => Promise.reject(new ApiFailureError({ code: 'stale', message: 'Changed elsewhere' }))),
+    );
+    desk.edit('match', (d) => void (d.part = 'A'));
+    await desk.flush();
+    expect(desk.store.getState()).toMatchObject({ save: 'failed', failure: { code: 'stale' } });
   });
 });

@@ -56,6 +56,15 @@ export function useAnswers(desk: Desk, bundle: JobBundle, sureAt: number | null)
       sureAt === null || board.rows.length === 0 ? null : { board, readings, sureAt, skipped, optional },
     [board, readings, sureAt, skipped, optional],
   );
+  // What came with the job speaks of it as it came: then nothing has to be weighed to begin with.
+  const [came] = useState(bundle);
+  const ready =
+    asked !== null &&
+    asked.board === came.documents.board &&
+    asked.readings === came.readings &&
+    asked.skipped.size === 0 &&
+    !asked.optional &&
+    came.answers?.stamp === answersStamp(came.revs.board, came.readings, asked.sureAt);
   const [weighed, setWeighed] = useState<Weighed>(() => ({
     to: null,
     answers: bundle.answers?.answers ?? null,
@@ -76,7 +85,7 @@ export function useAnswers(desk: Desk, bundle: JobBundle, sureAt: number | null)
 
   useEffect(() => {
     let stale = false;
-    if (!adviser.current || !asked) return;
+    if (!adviser.current || !asked || ready) return;
     adviser.current
       .weigh(asked.board, asked.readings, {
         sureAt: asked.sureAt,
@@ -95,9 +104,11 @@ export function useAnswers(desk: Desk, bundle: JobBundle, sureAt: number | null)
     return () => {
       stale = true;
     };
-  }, [asked]);
+  }, [asked, ready]);
 
-  const { to, answers, failure } = weighed;
+  const { to, answers, failure } = ready
+    ? { to: asked, answers: came.answers?.answers ?? null, failure: null }
+    : weighed;
   const current = asked !== null && to === asked;
   const keep = useRef<() => Promise<void>>(() => Promise.resolve());
   useEffect(() => {
@@ -123,7 +134,7 @@ export function useAnswers(desk: Desk, bundle: JobBundle, sureAt: number | null)
   }, [current, saved, answers, asked, bundle.id, desk]);
 
   return {
-    answers: speaksOf(weighed, board) ? answers : null,
+    answers: ready || speaksOf(weighed, board) ? answers : null,
     weighing: !current && board.rows.length > 0,
     failure,
     settle: async () => {
