@@ -95,6 +95,15 @@ export default tseslint.config(
     ]),
   },
   {
+    // Tests of the server make up their boards with the practice room's generators.
+    files: ['server/src/**/*.test.ts', 'server/src/testing/*.ts'],
+    rules: forbid([
+      { group: ['@zebbit/server', '@zebbit/web', 'react', 'react-*'], message: 'server -> contract, core.' },
+      { group: ['@zebbit/*/*', '!@zebbit/core/practice'], message: reach.message },
+      up,
+    ]),
+  },
+  {
     files: ['web/src/**/*.{ts,tsx}'],
     plugins: { 'react-hooks': reactHooks },
     rules: {

@@ -4,6 +4,7 @@ import { IsDefined, ValidateIf } from 'class-validator';
 import { Figure, Nested, OrNull, Text, Texts, Whole } from './fields';
 
 /** A share for every fault site, any scale; its fields are the sites themselves. */
+// eslint-disable-next-line @typescript-eslint/no-extraneous-class -- its fields are made in the line below
 export class SharesDto {}
 for (const site of FAULT_SITES) Figure(0, 1e6)(SharesDto.prototype, site);
 

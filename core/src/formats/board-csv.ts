@@ -88,6 +88,6 @@ export function boardCsv(board: Board): string {
     'direction_deg',
     'state',
   ];
-  // A cell that a spreadsheet would run as a formula is kept as text.
-  return `${Papa.unparse({ fields: columns, data: rows.map((r) => columns.map((c) => r[c as keyof typeof r])) }, { escapeFormulae: /^[=+@\t\r]/u })}\r\n`;
+  // A cell that a spreadsheet would run as a formula is kept as text; a negative number is a number.
+  return `${Papa.unparse({ fields: columns, data: rows.map((r) => columns.map((c) => r[c as keyof typeof r])) }, { escapeFormulae: /^(?:[=+@\t\r]|-(?![\d.]+$))/u })}\r\n`;
 }

@@ -8,7 +8,6 @@ import type { ConnectorFamily } from '../connector/family';
 import { FAMILIES } from '../connector/family';
 import type { PinFunction } from '../connector/pin-function';
 import { isOptional } from '../connector/pin-function';
-import type { BoardPoint } from '../geometry/point';
 import { boardPoint } from '../geometry/point';
 import { boardCircuit } from './board-circuit';
 import type { StageKind } from './input-stage';

@@ -7,7 +7,8 @@ export function deeperThan(value: unknown, most: number): boolean {
   let level: unknown[] = [value];
   for (let depth = 0; level.length > 0; depth += 1) {
     const next: unknown[] = [];
-    for (const one of level) if (typeof one === 'object' && one !== null) next.push(...Object.values(one));
+    for (const one of level)
+      if (typeof one === 'object' && one !== null) next.push(...(Object.values(one) as unknown[]));
     if (next.length > 0 && depth >= most) return true;
     level = next;
   }

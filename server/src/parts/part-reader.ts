@@ -1,6 +1,7 @@
 import { existsSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { Worker } from 'node:worker_threads';
+import type { HttpStatus } from '@nestjs/common';
 import { Injectable } from '@nestjs/common';
 import type { ApiFailure } from '@zebbit/contract';
 import { PART_FILE_MAX_SECONDS } from '@zebbit/contract';
@@ -12,7 +13,7 @@ import { readParts } from './read-parts';
 type WorkerNews =
   | ReadNews
   | { readonly kind: 'end' }
-  | { readonly kind: 'failure'; readonly failure: ApiFailure; readonly status: number };
+  | { readonly kind: 'failure'; readonly failure: ApiFailure; readonly status: HttpStatus };
 
 /** How often it is looked whether the reading still moves and is still wanted, ms. */
 const LOOK_MS = 100;

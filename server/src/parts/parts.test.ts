@@ -172,7 +172,7 @@ describe('footprints of one’s own', () => {
       .post('/api/parts/import')
       .set('content-type', 'multipart/form-data; boundary=x')
       .set('content-length', String(200 * 1024 * 1024))
-      .catch((e: { response?: unknown }) => e.response);
+      .catch((e: unknown) => (e as { response?: unknown }).response);
     expect((answer as { status: number }).status).toBe(413);
     expect((answer as { body: ApiFailure }).body).toMatchObject({ code: 'too-large', path: 'files' });
   });

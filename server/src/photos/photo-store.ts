@@ -42,8 +42,8 @@ export class PhotoStore {
 
   /** The picture, or `null` when its file is gone. */
   read(hash: string): Promise<Buffer | null> {
-    return readFile(this.file(hash)).catch((error: NodeJS.ErrnoException) => {
-      if (error.code === 'ENOENT') return null;
+    return readFile(this.file(hash)).catch((error: unknown) => {
+      if ((error as NodeJS.ErrnoException).code === 'ENOENT') return null;
       throw error;
     });
   }

@@ -117,7 +117,9 @@ export function spoil(value: unknown, random: Random): unknown {
 export function bodyText(schema: Schema, all: Schemas, random: Random): string {
   if (random() < 0.1) return pick(random, RAW);
   const good = goodValue(schema, all, random);
-  return JSON.stringify(random() < 0.25 ? good : spoil(good, random)) ?? '';
+  // `undefined` has no JSON, whatever the types say.
+  const text = JSON.stringify(random() < 0.25 ? good : spoil(good, random)) as string | undefined;
+  return text ?? '';
 }
 
 /** A name for a place in an address. */

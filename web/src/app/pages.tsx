@@ -7,9 +7,9 @@ import { RouteError, NotHere } from './route-error';
 const loaders: (() => Promise<unknown>)[] = [];
 
 /** A page that comes when it is first opened, or in a quiet moment before. */
-function page<M, K extends keyof M>(
+function page<M>(
   load: () => Promise<M>,
-  name: K,
+  name: keyof M,
 ): () => Promise<{ Component: ComponentType }> {
   loaders.push(load);
   return async () => ({ Component: (await load())[name] as ComponentType });

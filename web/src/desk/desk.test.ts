@@ -6,6 +6,7 @@ import { EMPTY_DOCUMENTS } from '@zebbit/core';
 import { ApiFailureError } from '../api/client';
 import type { SaverWire } from './document-saver';
 import type { UnsentEdit } from './unsent';
+import type { Desk } from './desk';
 import { createDesk } from './desk';
 
 const bundle: JobBundle = {
@@ -45,6 +46,7 @@ const wire = (put: SaverWire['put'], more: Partial<SaverWire> = {}): SaverWire =
   put,
   fetch: () => Promise.resolve(bundle),
   unsent: { put: () => undefined, remove: () => undefined, of: () => Promise.resolve([]) },
+  tab: 'tab',
   ...more,
 });
 
@@ -115,9 +117,10 @@ describe('the desk', () => {
 function bench() {
   const now = { documents: { ...EMPTY_DOCUMENTS }, revs: { ...bundle.revs } };
   const kept = new Map<string, UnsentEdit>();
+  const key = ({ kind, tab }: Pick<UnsentEdit, 'kind' | 'tab'>): string => `${kind} ${tab}`;
   const unsent: SaverWire['unsent'] = {
-    put: (edit) => void kept.set(edit.kind, edit),
-    remove: (_, kind) => void kept.delete(kind),
+    put: (edit) => void kept.set(key(edit), edit),
+    remove: (edit) => void kept.delete(key(edit)),
     of: () => Promise.resolve([...kept.values()]),
   };
   const put: SaverWire['put'] = (url, message) => {
@@ -131,7 +134,14 @@ function bench() {
   };
   const fetch = (): Promise<typeof now> => Promise.resolve({ ...now });
   const start: JobBundle = { ...bundle, documents: now.documents, revs: now.revs };
-  return { now, kept, window: () => createDesk(start, { put, fetch, unsent }) };
+  let windows = 0;
+  const window = (from: JobBundle = start): Desk => {
+    windows += 1;
+    return createDesk(from, { put, fetch, unsent, tab: `tab ${windows}` });
+  };
+  /** Opened only now, on what the server holds. */
+  const later = (): Desk => window({ ...bundle, documents: now.documents, revs: now.revs });
+  return { now, kept, window, later };
 }
 
 describe('two windows on one job', () => {
@@ -175,7 +185,10 @@ describe('two windows on one job', () => {
     b.undo();
     expect(b.store.getState().documents).toMatchObject({ intake: { owner: 'museum' }, match: { part: '' } });
     b.redo();
-    expect(b.store.getState().documents).toMatchObject({ intake: { owner: 'museum' }, match: { part: 'mine' } });
+    expect(b.store.getState().documents).toMatchObject({
+      intake: { owner: 'museum' },
+      match: { part: 'mine' },
+    });
   });
   it('an edit made while a save is under way is saved too', async () => {
     const { now, window } = bench();
@@ -188,32 +201,15 @@ describe('two windows on one job', () => {
     expect(desk.store.getState().save).toBe('saved');
   });
   it('what could not be sent waits in the browser and is sent at the next visit, with what changed meanwhile', async () => {
-    const { now, kept, window } = bench();
+    const { now, kept, window, later } = bench();
     const [a, other] = [window(), window()];
     const close = a.open();
     a.edit('intake', (d) => void (d.owner = 'museum'));
-    expect(kept.get('intake')?.body).toMatchObject({ owner: 'museum' });
+    expect(kept.get('intake tab 1')?.body).toMatchObject({ owner: 'museum' });
     // Gone without a word to the server; another window stored something in between.
     other.edit('intake', (d) => void (d.make = 'Oriel'));
     await other.flush();
-    const back = createDesk(
-      { ...bundle, documents: now.documents, revs: now.revs },
-      {
-        put: (url, message) => {
-          const kind = url.split('/').at(-1) as DocumentKind;
-          const { rev, body } = message as { rev: number; body: never };
-          now.revs = { ...now.revs, [kind]: rev + 1 };
-          now.documents = { ...now.documents, [kind]: body };
-          return Promise.resolve({ rev: rev + 1 });
-        },
-        fetch: () => Promise.resolve({ ...now }),
-        unsent: {
-          put: (edit) => void kept.set(edit.kind, edit),
-          remove: (_, kind) => void kept.delete(kind),
-          of: () => Promise.resolve([...kept.values()]),
-        },
-      },
-    );
+    const back = later();
     expect(await back.saver.resume()).toBe(1);
     expect(now.documents.intake).toMatchObject({ owner: 'museum', make: 'Oriel' });
     expect(back.store.getState().documents.intake).toMatchObject({ owner: 'museum', make: 'Oriel' });

@@ -14,11 +14,12 @@ import { createToolStore } from './tool-store';
 import { mergeDocuments } from './merge-documents';
 import { createProbeStore } from './probe-store';
 import { openUnsent } from './unsent';
+import { TAB } from '../api/tab';
 
 /** Changes one document; the change is undoable and saved by itself. A recipe changes its draft, or gives a whole new document. */
 export type Edit = <K extends DocumentKind>(
   kind: K,
-  recipe: (draft: Draft<JobDocuments[K]>) => JobDocuments[K] | undefined | void,
+  recipe: (draft: Draft<JobDocuments[K]>) => JobDocuments[K] | undefined,
 ) => void;
 
 export interface DeskState extends SaverState {
@@ -31,6 +32,7 @@ const realWire = (id: string): SaverWire => ({
   put: api.put<SavedDocument>,
   fetch: () => api.get<JobBundle>(routes.job(id)),
   unsent: openUnsent(),
+  tab: TAB,
 });
 
 /** What the hands are on: a job's documents with undo, saved whole as they change, and all that is held while it is worked at. */

@@ -27,6 +27,8 @@ export interface SaverWire {
   /** The job as the server has it now. */
   readonly fetch: () => Promise<Pick<JobBundle, 'documents' | 'revs'>>;
   readonly unsent: UnsentStore;
+  /** This page among all of the browser. */
+  readonly tab: string;
 }
 
 interface SaverDesk {
@@ -65,12 +67,13 @@ export function createSaver(bundle: JobBundle, wire: SaverWire, desk: SaverDesk)
       wire.unsent.put({
         jobId: bundle.id,
         kind,
+        tab: wire.tab,
         rev: revs[kind],
         base: stored[kind],
         body: desk.documents()[kind],
         at: new Date().toISOString(),
       });
-    else wire.unsent.remove(bundle.id, kind);
+    else wire.unsent.remove({ jobId: bundle.id, kind, tab: wire.tab });
   }
 
   /** Takes what the server holds of one document together with what is here. */
@@ -146,10 +149,13 @@ export function createSaver(bundle: JobBundle, wire: SaverWire, desk: SaverDesk)
   /** Sends what an earlier visit could not; how many documents that were. */
   async function resume(): Promise<number> {
     let count = 0;
-    for (const edit of await wire.unsent.of(bundle.id)) {
+    const edits = [...(await wire.unsent.of(bundle.id))].sort((a, b) => a.at.localeCompare(b.at));
+    for (const edit of edits) {
       const { kind } = edit;
-      if (differs(kind) || sameData(edit.body, stored[kind])) {
-        note(kind);
+      // What is being changed here goes first; the rest waits for the next visit.
+      if (differs(kind)) continue;
+      if (sameData(edit.body, stored[kind])) {
+        wire.unsent.remove(edit);
         continue;
       }
       // As if it had been made here: from what the server had then, with what it has now.
@@ -159,9 +165,11 @@ export function createSaver(bundle: JobBundle, wire: SaverWire, desk: SaverDesk)
       desk.adopt(kind, edit.body, edit.base, edit.base);
       meet(kind, now.theirs, now.rev);
       if (revs[kind] !== now.rev && !conflicts.has(kind)) revs[kind] = now.rev;
+      note(kind);
+      if (edit.tab !== wire.tab) wire.unsent.remove(edit);
       count += 1;
+      await flush();
     }
-    if (count > 0) await flush();
     return count;
   }
 
@@ -174,7 +182,7 @@ export function createSaver(bundle: JobBundle, wire: SaverWire, desk: SaverDesk)
     revs[kind] = conflict.rev;
     Object.assign(stored, { [kind]: conflict.theirs });
     const document = whose === 'theirs' ? conflict.theirs : desk.documents()[kind];
-    desk.adopt(kind, document as never, was as never, conflict.theirs as never);
+    desk.adopt(kind, document, was, conflict.theirs);
     note(kind);
     tellConflicts();
     return flush();

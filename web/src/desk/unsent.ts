@@ -6,6 +6,8 @@ import type { DocumentKind, JobDocuments } from '@zebbit/core';
 export interface UnsentEdit<K extends DocumentKind = DocumentKind> {
   readonly jobId: string;
   readonly kind: K;
+  /** The page it was made on: two pages of one browser may hold changes of one document. */
+  readonly tab: string;
   readonly rev: number;
   readonly base: JobDocuments[K];
   readonly body: JobDocuments[K];
@@ -15,12 +17,12 @@ export interface UnsentEdit<K extends DocumentKind = DocumentKind> {
 /** Where changes wait that the server has not taken yet, across reloads and crashes of the page. */
 export interface UnsentStore {
   readonly put: (edit: UnsentEdit) => void;
-  readonly remove: (jobId: string, kind: DocumentKind) => void;
+  readonly remove: (edit: Pick<UnsentEdit, 'jobId' | 'kind' | 'tab'>) => void;
   readonly of: (jobId: string) => Promise<readonly UnsentEdit[]>;
 }
 
 interface Schema extends DBSchema {
-  edits: { key: [string, string]; value: UnsentEdit; indexes: { job: string } };
+  edits: { key: [string, string, string]; value: UnsentEdit; indexes: { job: string } };
 }
 
 /** Nothing to keep them in: what a browser without a database does. */
@@ -34,9 +36,11 @@ const FORGETFUL: UnsentStore = {
 export function openUnsent(): UnsentStore {
   if (typeof indexedDB === 'undefined') return FORGETFUL;
   let open: IDBPDatabase<Schema> | null = null;
-  const opening = openDB<Schema>('zebbit-unsent', 1, {
-    upgrade: (db) =>
-      db.createObjectStore('edits', { keyPath: ['jobId', 'kind'] }).createIndex('job', 'jobId'),
+  const opening = openDB<Schema>('zebbit-unsent', 2, {
+    upgrade: (db, from) => {
+      if (from === 1) db.deleteObjectStore('edits');
+      db.createObjectStore('edits', { keyPath: ['jobId', 'kind', 'tab'] }).createIndex('job', 'jobId');
+    },
   });
   // Private windows of some browsers have none: changes then live as long as the page.
   void opening.then(
@@ -55,10 +59,10 @@ export function openUnsent(): UnsentStore {
         transaction.commit();
         transaction.done.catch(() => undefined);
       }),
-    remove: (jobId, kind) =>
+    remove: ({ jobId, kind, tab }) =>
       write((db) => {
         const transaction = db.transaction('edits', 'readwrite');
-        void transaction.store.delete([jobId, kind]);
+        void transaction.store.delete([jobId, kind, tab]);
         transaction.commit();
         transaction.done.catch(() => undefined);
       }),

@@ -107,7 +107,7 @@ export function useAnswers(desk: Desk, bundle: JobBundle, sureAt: number | null)
   }, [asked, ready]);
 
   const { to, answers, failure } = ready
-    ? { to: asked, answers: came.answers?.answers ?? null, failure: null }
+    ? { to: asked, answers: came.answers.answers, failure: null }
     : weighed;
   const current = asked !== null && to === asked;
   const keep = useRef<() => Promise<void>>(() => Promise.resolve());

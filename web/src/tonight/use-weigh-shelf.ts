@@ -20,7 +20,8 @@ export function useWeighShelf(jobs: readonly JobSummary[] | undefined): void {
   const key = waiting.join();
   useEffect(() => {
     if (key === '' || sureAt === undefined) return;
-    let over = false;
+    const leaving = new AbortController();
+    const left = (): boolean => leaving.signal.aborted;
     const { adviser, close } = openAdviser();
     const weigh = async (id: string): Promise<void> => {
       const { documents, revs, readings } = await api.get<JobBundle>(routes.job(id));
@@ -32,14 +33,14 @@ export function useWeighShelf(jobs: readonly JobSummary[] | undefined): void {
     void (async () => {
       for (const id of key.split(',')) {
         // Once a visit: a job that cannot be weighed is not tried for ever.
-        if (over || tried.current.has(`${id} ${sureAt}`)) continue;
+        if (left() || tried.current.has(`${id} ${sureAt}`)) continue;
         tried.current.add(`${id} ${sureAt}`);
         await weigh(id).catch(() => undefined);
       }
-      if (!over) void client.invalidateQueries({ queryKey: queryKeys.jobs });
+      if (!left()) void client.invalidateQueries({ queryKey: queryKeys.jobs });
     })();
     return () => {
-      over = true;
+      leaving.abort();
       close();
     };
   }, [key, sureAt, client]);

@@ -14,7 +14,7 @@ import { Tick } from '../../ui/tick';
 
 /** A picture for this face: its first is the base, more are close-ups to be laid on it. */
 export function BoardPhoto({ first }: { readonly first: boolean }) {
-  const { bundle, desk, edit } = useJob();
+  const { bundle, edit } = useJob();
   const face = usePlate((s) => s.face);
   return (
     <div className={first ? 'rounded-[14px] bg-sheet p-4 text-ink' : ''}>
