@@ -27,6 +27,8 @@ const project = (name, extra = {}) => ({
   ...extra,
 });
 export default {
+  // Both cores of a small machine: Jest would leave one idle.
+  maxWorkers: 2,
   projects: [
     project('core'),
     project('contract'),
