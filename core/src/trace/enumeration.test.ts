@@ -65,7 +65,7 @@ function enumerated(
         const row = scene.labels.chances[e.mode][(labelOf.get(e.red) ?? 0) * n + (labelOf.get(e.black) ?? 0)];
         return product * (row?.[e.at] ?? NaN);
       }, 1);
-    const dist = h.special.get(point) ?? bare.padPrior.get(point) ?? bare.usual[point];
+    const dist = h.special.get(point) ?? bare.padPrior.get(point) ?? bare.usual[point] ?? new Float64Array(n);
     let total = 0;
     for (let label = 0; label < n; label += 1) {
       const p = dist[label] ?? 0;
