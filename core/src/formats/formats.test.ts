@@ -1,9 +1,11 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
+import Papa from 'papaparse';
 import { readdirSync, readFileSync } from 'node:fs';
 import { testBoard, testComponent, testPoint } from '../testing/test-board';
 import { placeRow } from '../board/place-row';
 import type { Board } from '../board/board';
+import { EMPTY_BOARD } from '../board/board';
 import { boardCsv } from './board-csv';
 import { boardFootprint, footprintPaths } from './board-footprint';
 import { boardSvg } from './board-svg';
@@ -141,4 +143,12 @@ describe('a board going out', () => {
     expect(lines).toHaveLength(1 + 5 + 1 + 2 + 1 + 1);
     expect(lines.find((l) => l.includes('HYPERLINK'))).toContain(`"'=HYPERLINK(""x"")"`);
   });
+  it.each(['=1+1', '+1+1', '-1+1', '@SUM(A1)', '-cmd'])(
+    'a name like %s is text in CSV; a place left of the corner is a figure',
+    (name) => {
+      const csv = boardCsv({ ...EMPTY_BOARD, points: [{ ...testPoint('p', 'plain', -1.5, 2), name }] });
+      const [cells = []] = Papa.parse<string[]>(csv.trim()).data.slice(1);
+      expect(cells.slice(2, 5)).toEqual([`'${name}`, 'top', '-1.500']);
+    },
+  );
 });

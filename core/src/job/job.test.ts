@@ -12,7 +12,9 @@ import { cautionsFor, DEVICE_TRAITS, unansweredStops } from '../triage/cautions'
 import { completeDocuments } from './complete-documents';
 import type { JobRecord } from './job-record';
 import { EMPTY_DOCUMENTS } from './job-record';
-import { jobView } from './job-view';
+import { isUnweighed, jobView } from './job-view';
+import { jobGates } from './job-gates';
+import { answersStamp, weighTrace } from '../trace/trace-answers';
 import { matchList } from './match-list';
 import { matchFace, observePattern } from './observe-pattern';
 import { nextMove, stationMove } from './next-move';
@@ -267,5 +269,77 @@ describe('what the new connector must agree with', () => {
     expect(pattern.features.filter((f) => f.role === 'contact')).toHaveLength(5);
     expect(pattern.features.every((f) => f.sigmaMm >= 0.05)).toBe(true);
     expect(matchFace(looked.board)).toBe('top');
+  });
+});
+
+describe('the gates of a job', () => {
+  it('are rules on what is on record, and say what the whole view says', () => {
+    for (const battery of ['unanswered', 'none', 'in', 'out'] as const) {
+      const teardown = { ...EMPTY_TEARDOWN, battery };
+      const board = {
+        ...EMPTY_BOARD,
+        points: [testPoint('pour', 'pour')],
+        components: [testComponent('R1', 'resistor')],
+      };
+      const gates = jobGates({ ...EMPTY_DOCUMENTS, board, teardown });
+      expect(gates.battery).toEqual(batteryGate(teardown, []));
+      const view = jobView({ ...EMPTY_DOCUMENTS, board, teardown, readings: [], results: [] });
+      expect(gates.battery).toEqual(view.battery);
+      for (const id of ['pour', 'R1.1', 'R1.2', 'R9.1', ''])
+        expect(gates.hasPoint(id)).toBe(view.trace.byId.has(id));
+    }
+  });
+});
+
+describe('the stamp of what was weighed', () => {
+  const readings = ['1', '2', '3'].map((id) => ({ ...testReading('a', 'b', 'beep'), id }));
+  const stamp = answersStamp(4, readings, 0.97);
+  it('changes with the board, the wanted sureness, and each reading taken, struck out or put back', () => {
+    const others = [
+      answersStamp(5, readings, 0.97),
+      answersStamp(4, readings, 0.95),
+      answersStamp(4, readings.slice(0, 2), 0.97),
+      ...readings.map((r) =>
+        answersStamp(
+          4,
+          readings.map((x) => (x === r ? { ...x, struck: true } : x)),
+          0.97,
+        ),
+      ),
+    ];
+    expect(new Set([stamp, ...others]).size).toBe(others.length + 1);
+    expect(
+      answersStamp(
+        4,
+        readings.map((r) => ({ ...r })),
+        0.97,
+      ),
+    ).toBe(stamp);
+  });
+  it('a job with readings and no answers is unweighed; answers to no readings are not missed', () => {
+    const board = {
+      ...EMPTY_BOARD,
+      rows: [
+        placeRow(EMPTY_BOARD, {
+          family: 'micro-b',
+          face: 'top',
+          first: { x: 0, y: 0 },
+          directionDeg: 0,
+          pitchMm: 0.65,
+          count: 5,
+          mirrored: false,
+        }),
+      ],
+      points: [testPoint('pour', 'pour', 4, 4)],
+    } as const;
+    const record: JobRecord = {
+      ...EMPTY_DOCUMENTS,
+      board,
+      readings: [testReading('row1.5', 'pour', 'beep')],
+      results: [],
+    };
+    expect(isUnweighed(jobView(record))).toBe(true);
+    expect(isUnweighed(jobView(record, weighTrace(board, record.readings)))).toBe(false);
+    expect(isUnweighed(jobView({ ...record, readings: [] }))).toBe(false);
   });
 });

@@ -11,6 +11,7 @@ import {
   APART_LIMITS,
   drawLimits,
   judgeAgainst,
+  limitWords,
   NOT_SHORT_LIMITS,
   RING_LIMITS,
   VBUS_LIMITS,
@@ -20,7 +21,7 @@ import { proveChecks } from './check-list';
 import type { CheckResult } from './verdict';
 import { judgeCheck, proveReport } from './verdict';
 
-describe('bands', () => {
+describe('acceptance limits', () => {
   it.each([
     [5.06, 'pass'],
     [4.75, 'pass'],
@@ -39,6 +40,20 @@ describe('bands', () => {
     expect(judgeAgainst(0, drawLimits(0.5))).toBe('fail');
     expect(judgeAgainst(0.46, drawLimits(0.5))).toBe('pass');
     expect(() => judgeAgainst(Number.NaN, RING_LIMITS)).toThrow(RangeError);
+  });
+  it('are said in words with what a reading without end shows', () => {
+    const ohm = (v: number): string => `${v} Ω`;
+    expect(limitWords(RING_LIMITS, ohm)).toBe('up to 1 Ω');
+    expect(limitWords(APART_LIMITS, ohm, 'OL')).toBe('OL or above 1000 Ω');
+    expect(limitWords(NOT_SHORT_LIMITS, ohm)).toBe('above 1000 Ω');
+    expect(limitWords(VBUS_LIMITS, (v) => v.toFixed(2))).toBe('4.75 to 5.25');
+  });
+  it('the limits themselves pass, and the wider ones are in doubt', () => {
+    for (const limits of [RING_LIMITS, APART_LIMITS, NOT_SHORT_LIMITS, VBUS_LIMITS, drawLimits(0.5)]) {
+      for (const value of limits.pass) expect(judgeAgainst(value, limits)).toBe('pass');
+      for (const value of limits.doubt)
+        expect(judgeAgainst(value, limits)).toBe(limits.pass.includes(value) ? 'pass' : 'doubt');
+    }
   });
 });
 

@@ -2,6 +2,7 @@ import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import type { BenchKind } from './bench-kind';
 import { parseBench } from './parse-bench';
+import { printChance } from './print-chance';
 import {
   printAmps,
   printLength,
@@ -92,6 +93,23 @@ describe('parseBench reads what the trade writes (common practice; IEC 60062 let
         expect(value(printOhms(ohms), 'resistance') / ohms).toBeCloseTo(1, 2);
       }),
     );
+  });
+});
+
+describe('a chance in words', () => {
+  it.each([
+    [0, 'under 1 %'],
+    [0.004, 'under 1 %'],
+    [0.005, '1 %'],
+    [0.5, '50 %'],
+    [0.994, '99 %'],
+    [0.996, 'over 99 %'],
+    [1, 'over 99 %'],
+  ])('%d is said as %s: never sure of a thing', (p, words) => {
+    expect(printChance(p)).toBe(words);
+  });
+  it('throws on what is no chance', () => {
+    for (const p of [-0.1, 1.1, Number.NaN]) expect(() => printChance(p)).toThrow(RangeError);
   });
 });
 
