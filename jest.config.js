@@ -1,5 +1,5 @@
 /** One project a package: the core alone, the contract, the server (Nest needs vm-modules), the web. */
-const swc = (tsx) => [
+const swc = (tsx, type = 'es6') => [
   '@swc/jest',
   {
     jsc: {
@@ -13,7 +13,7 @@ const swc = (tsx) => [
       },
       keepClassNames: true,
     },
-    module: { type: 'es6' },
+    module: { type },
     sourceMaps: 'inline',
   },
 ];
@@ -30,7 +30,21 @@ export default {
   // Both cores of a small machine: Jest would leave one idle.
   maxWorkers: 2,
   projects: [
-    project('core'),
+    // The core has no modules of its own kind: as plain scripts its arithmetic is not looked up through the sandbox, which is several times faster.
+    project('core', {
+      extensionsToTreatAsEsm: [],
+      transform: { '^.+\\.ts$': swc(false, 'commonjs') },
+      sandboxInjectedGlobals: [
+        'Math',
+        'Float64Array',
+        'Uint8Array',
+        'Int32Array',
+        'Float32Array',
+        'Map',
+        'Set',
+        'Number',
+      ],
+    }),
     project('contract'),
     project('server'),
     project('web', {

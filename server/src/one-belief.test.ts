@@ -1,6 +1,5 @@
 import 'reflect-metadata';
 import { mkdtemp, readdir, rm } from 'node:fs/promises';
-import type { Server } from 'node:http';
 import { get } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
@@ -239,7 +238,7 @@ describe('a picture whose file is gone', () => {
 describe('what happens is told', () => {
   it('over one stream: which job, what, and by which page, in order', async () => {
     const id = await traced();
-    const { port } = (app.getHttpServer() as Server).address() as AddressInfo;
+    const { port } = (app.getHttpServer()).address() as AddressInfo;
     const told: ToldEvent[] = [];
     await new Promise<void>((resolve, reject) => {
       const listening = get({ host: '127.0.0.1', port, path: '/api/events' }, (answer) => {

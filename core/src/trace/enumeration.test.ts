@@ -7,7 +7,7 @@ import { traceBelief, USUAL_BELIEF } from '../belief/belief';
 import type { Groundwork, TraceEvidence } from '../belief/groundwork';
 import { evidenceOf, groundwork } from '../belief/groundwork';
 import type { LineHypothesis } from '../belief/line-group';
-import { lineGroup, lineGroups } from '../belief/line-group';
+import { lineGroup } from '../belief/line-group';
 import type { TraceMode } from '../belief/outcome-class';
 import { DIODE_EDGES, OHMS_EDGES, readingClass } from '../belief/outcome-class';
 import { netChances, targetBelief, traceTargets } from '../belief/pin-belief';

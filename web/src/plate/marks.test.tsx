@@ -1,0 +1,172 @@
+import { describe, expect, it } from '@jest/globals';
+import { render, screen } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import type { Board, PinPlan, ProbePoint } from '@zebbit/core';
+import { jobView, probePoints, weighTrace } from '@zebbit/core';
+import { SAMPLE, SAMPLE_READINGS, sampleBoard } from '../testing/sample-job';
+import { BoardMarks } from './board-marks';
+import { ProbeFlags } from './flags';
+import { JumperLines } from './jumper-lines';
+import { NetHalo } from './net-halo';
+import { facePictures } from './picture-map';
+import { PLATE } from './plate-colours';
+import { ScaleBar } from './scale-bar';
+
+const board: Board = sampleBoard();
+const viewport = { k: 10, x: 100, y: 50 };
+const points = probePoints(board);
+const point = (id: string): ProbePoint => {
+  const found = points.find((p) => p.id === id);
+  if (!found) throw new Error(`no point ${id}`);
+  return found;
+};
+const draw = (what: React.ReactNode): HTMLElement => render(<svg>{what}</svg>).container;
+
+describe('the halo of a net', () => {
+  it('rings each of its points on this face and ties them together', () => {
+    const container = draw(
+      <NetHalo points={[point('F1.1'), point('row1.1')]} face="top" viewport={viewport} />,
+    );
+    const rings = [...container.querySelectorAll('circle')].map((c) => [
+      c.getAttribute('cx'),
+      c.getAttribute('cy'),
+    ]);
+    const at = point('row1.1').at;
+    expect(rings).toEqual([
+      [String(4 * 10 + 100), String(12 * 10 + 50)],
+      [String(at.x * 10 + 100), String(at.y * 10 + 50)],
+    ]);
+    expect(container.querySelector('polyline')?.getAttribute('points')?.split(' ')).toHaveLength(2);
+  });
+  it('is not drawn on a face where it has no point', () => {
+    expect(
+      draw(<NetHalo points={points} face="bottom" viewport={viewport} />).querySelector('circle'),
+    ).toBeNull();
+  });
+});
+
+describe('the flags of the two tips', () => {
+  it('fly away from each other, each with the name of its point', () => {
+    const container = draw(
+      <ProbeFlags red={point('R1.1')} black={point('F1.1')} face="top" viewport={viewport} />,
+    );
+    const texts = [...container.querySelectorAll('text')].map((t) => t.textContent);
+    expect(texts).toEqual([point('F1.1').label, point('R1.1').label]);
+    const fills = [...container.querySelectorAll('circle[fill^="var"]')].map((c) => c.getAttribute('fill'));
+    expect(fills).toEqual(['var(--probe-black)', 'var(--probe-red)']);
+    // Red is right of black here, so its flag goes to the right and the other to the left.
+    const poles = [...container.querySelectorAll('path[d^="M0 0L"]')].map((p) =>
+      p.getAttribute('d')?.slice(4, 9),
+    );
+    expect(poles[0]).toMatch(/^L-16/);
+    expect(poles[1]).toMatch(/^L16/);
+  });
+  it('a tip on the other face is not drawn, and no lead with it', () => {
+    const other = { ...point('F1.1'), face: 'bottom' as const };
+    const container = draw(<ProbeFlags red={point('R1.1')} black={other} face="top" viewport={viewport} />);
+    expect(container.querySelectorAll('text')).toHaveLength(1);
+    expect(container.querySelector('path[stroke-dasharray="7 5"]')).toBeNull();
+  });
+});
+
+describe('jumpers on the plate', () => {
+  const record = { ...SAMPLE, readings: SAMPLE_READINGS, results: [] };
+  const { plans } = jobView(record, weighTrace(board, SAMPLE_READINGS));
+  const jumpers = plans.filter((p) => p.repair.kind === 'jumper');
+  const byId = new Map(points.map((p) => [p.id, p]));
+  const lines = (all: readonly PinPlan[], chosen: string | null): HTMLElement =>
+    draw(<JumperLines plans={all} byId={byId} face="top" viewport={viewport} chosen={chosen} />);
+  it('lie from pin to landing, dashed until built; only the chosen one tells its length', () => {
+    expect(jumpers.length).toBeGreaterThan(0);
+    const [plan] = jumpers;
+    if (plan?.repair.kind !== 'jumper') throw new Error('no jumper');
+    const to = byId.get(plan.repair.landing.pointId)?.at ?? { x: NaN, y: NaN };
+    const { at } = plan.row.pin;
+    const d = `M${at.x * 10 + 100} ${at.y * 10 + 50}L${to.x * 10 + 100} ${to.y * 10 + 50}`;
+    const open = lines([{ ...plan, built: false }], null);
+    expect(open.querySelectorAll(`path[d="${d}"]`)).toHaveLength(2);
+    expect(open.querySelector('path[stroke-dasharray]')).not.toBeNull();
+    expect(open.querySelector('text')).toBeNull();
+    const built = lines([{ ...plan, built: true }], plan.row.pin.id);
+    expect(built.querySelector('path[stroke-dasharray]')).toBeNull();
+    expect(built.querySelector('text')).toHaveTextContent(`${plan.jumper?.spanMm?.toFixed(1) ?? ''} mm`);
+  });
+  it('one whose wire would burn is in the colour of what is bad', () => {
+    const [plan] = jumpers;
+    if (!plan?.jumper?.check) throw new Error('no checked jumper');
+    const bad: PinPlan = {
+      ...plan,
+      jumper: {
+        ...plan.jumper,
+        check: { ...plan.jumper.check, verdict: { ...plan.jumper.check.verdict, ok: false } as never },
+      },
+    };
+    expect(lines([bad], null).querySelector(`path[stroke="${PLATE.bad}"]`)).not.toBeNull();
+    expect(lines([plan], null).querySelector(`path[stroke="${PLATE.bad}"]`)).toBeNull();
+  });
+  it('a repair that needs no wire draws none', () => {
+    expect(
+      lines(
+        plans.filter((p) => p.repair.kind !== 'jumper'),
+        null,
+      ).querySelector('path'),
+    ).toBeNull();
+  });
+});
+
+describe('marks of the board', () => {
+  it('each is a button with its name; keys pick it, Shift adds it', async () => {
+    const picked: [string, boolean][] = [];
+    draw(
+      <BoardMarks
+        board={board}
+        face="top"
+        viewport={viewport}
+        chosen="R1.1"
+        picked={new Set()}
+        onPick={(id, more) => picked.push([id, more])}
+      />,
+    );
+    expect(screen.getByRole('button', { name: 'R1 1' })).toHaveAttribute('aria-pressed', 'true');
+    screen.getByRole('button', { name: /^pin 3 / }).focus();
+    await userEvent.keyboard('{Enter}');
+    await userEvent.keyboard('{Shift>} {/Shift}');
+    await userEvent.click(screen.getByRole('button', { name: 'pour' }));
+    expect(picked).toEqual([
+      ['row1.3', false],
+      ['row1.3', true],
+      ['pour', false],
+    ]);
+  });
+  it('those of the other face are not there', () => {
+    draw(
+      <BoardMarks
+        board={board}
+        face="bottom"
+        viewport={viewport}
+        chosen={null}
+        picked={new Set()}
+        onPick={() => undefined}
+      />,
+    );
+    expect(screen.queryByRole('button')).toBeNull();
+  });
+});
+
+describe('pictures and the scale', () => {
+  it('pictures of a face keep their places in the list of the board', () => {
+    const [first] = board.faces;
+    if (!first) throw new Error('no picture');
+    const two = {
+      ...board,
+      faces: [{ ...first, face: 'bottom' as const }, first, { ...first, name: 'close-up' }],
+    };
+    expect(facePictures(two, 'top').map((p) => p.index)).toEqual([1, 2]);
+    expect(facePictures(two, 'bottom').map((p) => p.index)).toEqual([0]);
+  });
+  it('the bar is as long as it says', () => {
+    const container = draw(<ScaleBar k={20} x={500} y={300} />);
+    const mm = parseFloat(container.querySelector('text')?.textContent ?? '');
+    expect(container.querySelector('path')?.getAttribute('d')).toBe(`M0 -7V0H${mm * 20}V-7`);
+  });
+});
