@@ -34,10 +34,14 @@ describe('what is typed into a field', () => {
       const hook = draft(commit);
       for (const text of ['n', 'ne', 'new']) {
         act(() => hook.result.current.type(text));
-        act(() => void jest.advanceTimersByTime(100));
+        act(() => {
+          jest.advanceTimersByTime(100);
+        });
       }
       expect(commit).not.toHaveBeenCalled();
-      act(() => void jest.advanceTimersByTime(1000));
+      act(() => {
+        jest.advanceTimersByTime(1000);
+      });
       expect(commit.mock.calls).toEqual([['new']]);
       hook.unmount();
     } finally {
