@@ -1,10 +1,21 @@
+import type { jest } from '@jest/globals';
 import { describe, expect, it } from '@jest/globals';
-import { screen, within } from '@testing-library/react';
+import { screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { JobSummary } from '@zebbit/contract';
-import { EMPTY_DOCUMENTS, jobView, nextMove, stationStates } from '@zebbit/core';
+import type { TraceAnswers } from '@zebbit/core';
+import {
+  answersStamp,
+  EMPTY_DOCUMENTS,
+  jobView,
+  NEW_WORKSHOP,
+  nextMove,
+  stationStates,
+  weighTrace,
+} from '@zebbit/core';
 import { fakeServer } from '../testing/fake-server';
 import { renderPage } from '../testing/render-page';
+import { SAMPLE, SAMPLE_READINGS } from '../testing/sample-job';
 
 const view = jobView({ ...EMPTY_DOCUMENTS, readings: [], results: [] });
 const summary = (name: string, more: Partial<JobSummary> = {}): JobSummary => ({
@@ -18,6 +29,59 @@ const summary = (name: string, more: Partial<JobSummary> = {}): JobSummary => ({
   next: nextMove(view),
   unweighed: false,
   ...more,
+});
+
+interface Kept {
+  readonly url: string;
+  readonly body: { readonly stamp: string; readonly answers: TraceAnswers };
+}
+/** What was kept with jobs so far. */
+const kept = (): Kept[] =>
+  (global.fetch as jest.Mock<(url: string, init?: RequestInit) => Promise<Response>>).mock.calls.flatMap(
+    ([url, init]) =>
+      init?.method === 'PUT' && url.endsWith('/answers')
+        ? [{ url, body: JSON.parse(init.body as string) as Kept['body'] }]
+        : [],
+  );
+
+describe('jobs that nobody has weighed', () => {
+  it('are weighed here, one after the other, and kept under the stamp of what was weighed', async () => {
+    fakeServer({
+      jobs: [summary('j1', { unweighed: true }), summary('other')],
+      documents: SAMPLE,
+      bundle: { readings: SAMPLE_READINGS },
+    });
+    renderPage('/');
+    await waitFor(() => expect(kept()).toHaveLength(1));
+    const [{ url, body } = { url: '', body: null }] = kept();
+    expect(url).toBe('/api/jobs/j1/answers');
+    expect(body?.stamp).toBe(answersStamp(0, SAMPLE_READINGS, NEW_WORKSHOP.record.sureAt));
+    expect(body?.answers).toEqual(
+      JSON.parse(
+        JSON.stringify(weighTrace(SAMPLE.board, SAMPLE_READINGS, { sureAt: NEW_WORKSHOP.record.sureAt })),
+      ),
+    );
+  });
+  it('one that cannot be fetched is left alone, the next is weighed; each is tried once', async () => {
+    fakeServer({
+      jobs: [summary('gone', { unweighed: true }), summary('j1', { unweighed: true })],
+      documents: SAMPLE,
+      bundle: { readings: SAMPLE_READINGS },
+      refuse: {
+        'GET /api/jobs/gone': { status: 404, body: { code: 'not-found', message: 'There is no such job' } },
+      },
+    });
+    renderPage('/');
+    await waitFor(() => expect(kept().map((k) => k.url)).toEqual(['/api/jobs/j1/answers']));
+    expect(await screen.findByRole('link', { name: /j1/ })).toBeInTheDocument();
+    expect(kept()).toHaveLength(1);
+  });
+  it('with all weighed nothing is fetched but the shelf', async () => {
+    fakeServer({ jobs: [summary('j1')] });
+    renderPage('/');
+    await screen.findByRole('link', { name: /j1/ });
+    expect(kept()).toEqual([]);
+  });
 });
 
 describe('home', () => {
