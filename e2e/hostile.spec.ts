@@ -95,7 +95,7 @@ test('a picture that unpacks to more than a board’s is refused by its header',
     expect(answer.status).toBe(400);
     const failure = (await answer.json()) as ApiFailure;
     expect(failure.path).toBe('photo');
-    expect(failure.message).toContain(String(side / 1000));
+    expect(failure.message).toContain(`${(side * side) / 1e6} megapixels`);
   }
 });
 
