@@ -174,6 +174,39 @@ describe('one record that cannot be read', () => {
   });
 });
 
+describe('the shelf', () => {
+  it('is kept for the next start: lines that did not change are the same, one that did is made anew', async () => {
+    const ids: string[] = [];
+    for (let n = 0; n < 21; n += 1)
+      ids.push(
+        (
+          (
+            await http()
+              .post('/api/jobs')
+              .send({ name: `Lamp ${n}` })
+              .expect(201)
+          ).body as JobBundle
+        ).id,
+      );
+    const before = await shelf();
+    await app.close();
+    app = await buildApp({ home, port: 0, webRoot: null, lan: false });
+    await app.listen(0, '127.0.0.1');
+    const rows = (
+      await app.get<Sequelize>(getConnectionToken()).query("SELECT jobId FROM answers WHERE kind = 'shelf'")
+    )[0] as { jobId: string }[];
+    expect(rows.map((r) => r.jobId)).toEqual(expect.arrayContaining(ids));
+    expect(await shelf()).toEqual(before);
+    const [changed = ''] = ids;
+    await http()
+      .put(`/api/jobs/${changed}/intake`)
+      .send({ rev: 0, body: { ...EMPTY_DOCUMENTS.intake, name: 'Renamed' } })
+      .expect(200);
+    expect((await lineOf(changed)).name).toBe('Renamed');
+    expect((await read(changed)).answers).toBeNull();
+  });
+});
+
 describe('bodies that are none', () => {
   it.each(DOCUMENT_KINDS)('a list is no %s, and wipes nothing', async (kind) => {
     const id = await traced();
@@ -238,7 +271,7 @@ describe('a picture whose file is gone', () => {
 describe('what happens is told', () => {
   it('over one stream: which job, what, and by which page, in order', async () => {
     const id = await traced();
-    const { port } = (app.getHttpServer()).address() as AddressInfo;
+    const { port } = app.getHttpServer().address() as AddressInfo;
     const told: ToldEvent[] = [];
     await new Promise<void>((resolve, reject) => {
       const listening = get({ host: '127.0.0.1', port, path: '/api/events' }, (answer) => {

@@ -18,7 +18,7 @@ import type {
   StockCard,
   TraceAnswers,
 } from '@zebbit/core';
-import type { PhotoUse } from '@zebbit/contract';
+import type { JobSummary, PhotoUse } from '@zebbit/contract';
 
 @Table({ tableName: 'jobs' })
 export class JobModel extends Model {
@@ -29,13 +29,13 @@ export class JobModel extends Model {
   @Column(DataType.INTEGER) declare changes: number;
 }
 
-/** What a page weighed or matched of a job, with the stamp of what it was worked out from. */
+/** What a page weighed or matched of a job, and its line on the shelf, with the stamp of what it was worked out from. */
 @Table({ tableName: 'answers', timestamps: false })
 export class AnswersModel extends Model {
   @PrimaryKey @ForeignKey(() => JobModel) @Column(DataType.STRING) declare jobId: string;
-  @PrimaryKey @Column(DataType.STRING) declare kind: 'trace' | 'match';
+  @PrimaryKey @Column(DataType.STRING) declare kind: 'trace' | 'match' | 'shelf';
   @Column(DataType.STRING) declare stamp: string;
-  @Column(DataType.JSON) declare body: TraceAnswers | MatchFound;
+  @Column(DataType.JSON) declare body: TraceAnswers | MatchFound | JobSummary;
 }
 
 /** One document of a job, whole, with the revision that guards against two windows. */

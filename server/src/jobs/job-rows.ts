@@ -1,7 +1,7 @@
 import { Inject, Injectable } from '@nestjs/common';
 import { QueryTypes } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
-import type { StoredAnswers, StoredFound } from '@zebbit/contract';
+import type { JobSummary, StoredAnswers, StoredFound } from '@zebbit/contract';
 import type {
   CheckResult,
   DocumentKind,
@@ -34,7 +34,7 @@ type ReadingRow = Omit<Reading, 'id' | 'struck'> & {
 type ResultRow = Omit<CheckResult, 'id'> & { readonly id: number; readonly jobId: string };
 interface AnswersRow {
   readonly jobId: string;
-  readonly kind: 'trace' | 'match';
+  readonly kind: 'trace' | 'match' | 'shelf';
   readonly stamp: string;
   readonly body: string;
 }
@@ -64,19 +64,33 @@ export class JobRows {
     return this.ask<JobRow>('SELECT id, createdAt, updatedAt, changes FROM jobs ORDER BY updatedAt DESC, id');
   }
 
+  /** Lines of the shelf as an earlier run left them, with what they were made from. */
+  async shelved(
+    ids: readonly string[],
+  ): Promise<Map<string, { readonly key: string; readonly summary: JobSummary }>> {
+    const out = new Map<string, { key: string; summary: JobSummary }>();
+    for (const { some, marks } of inPieces(ids)) {
+      const rows = await this.ask<AnswersRow>(
+        `SELECT jobId, kind, stamp, body FROM answers WHERE kind = 'shelf' AND jobId IN (${marks})`,
+        some,
+      );
+      for (const { jobId, stamp, body } of rows)
+        out.set(jobId, { key: stamp, summary: JSON.parse(body) as JobSummary });
+    }
+    return out;
+  }
+
   /** The jobs of these ids. One whose rows cannot be read comes back as the error, beside the others. */
   async read(ids: readonly string[], sureAt: number): Promise<Map<string, StoredJob | Error>> {
     const out = new Map<string, StoredJob | Error>();
-    for (let i = 0; i < ids.length; i += ONE_QUESTION) {
-      const some = ids.slice(i, i + ONE_QUESTION);
-      const marks = some.map((_, k) => `$${k + 1}`).join(', ');
+    for (const { some, marks } of inPieces(ids)) {
       const of = <T extends object>(columns: string, table: string, order: string): Promise<T[]> =>
         this.ask<T>(`SELECT ${columns} FROM ${table} WHERE jobId IN (${marks}) ORDER BY ${order}`, some);
       const [documents, readings, results, answers] = await Promise.all([
         of<DocumentRow>('jobId, kind, rev, body', 'documents', 'jobId'),
         of<ReadingRow>('jobId, id, at, red, black, mode, shown, value, struck', 'readings', 'id'),
         of<ResultRow>('jobId, id, at, key, shown, value', 'results', 'id'),
-        of<AnswersRow>('jobId, kind, stamp, body', 'answers', 'jobId'),
+        of<AnswersRow>('jobId, kind, stamp, body', 'answers', 'jobId, kind'),
       ]);
       const [docs, read, proved] = [byJob(documents), byJob(readings), byJob(results)];
       const kept = byJob(answers);
@@ -90,6 +104,13 @@ export class JobRows {
     }
     return out;
   }
+}
+
+function inPieces(ids: readonly string[]): { readonly some: readonly string[]; readonly marks: string }[] {
+  return Array.from({ length: Math.ceil(ids.length / ONE_QUESTION) }, (_, n) => {
+    const some = ids.slice(n * ONE_QUESTION, (n + 1) * ONE_QUESTION);
+    return { some, marks: some.map((__, k) => `$${k + 1}`).join(', ') };
+  });
 }
 
 function byJob<T extends { readonly jobId: string }>(rows: readonly T[]): Map<string, T[]> {

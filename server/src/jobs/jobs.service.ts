@@ -1,4 +1,6 @@
-import { randomBytes } from 'node:crypto';
+import { createHash, randomBytes } from 'node:crypto';
+import { statSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
 import { Inject, Injectable, Logger } from '@nestjs/common';
 import type {
   JobBundle,
@@ -38,6 +40,11 @@ interface Shelved {
   readonly summary: JobSummary;
 }
 
+/** Lines that another build made may say what this one would not. */
+const BUILD = statSync(fileURLToPath(import.meta.url)).mtimeMs;
+/** From so many lines that had to be made it is worth keeping them. */
+const WORTH_KEEPING = 20;
+
 @Injectable()
 export class JobsService {
   private readonly log = new Logger('Jobs');
@@ -72,16 +79,38 @@ export class JobsService {
   /** Every job's line, the one touched last first. Only what changed since the last time is worked out. */
   async list(): Promise<JobSummary[]> {
     const [jobs, workshop] = await Promise.all([this.rows.list(), this.workshop.current()]);
-    const about = JSON.stringify(workshop);
+    const about = createHash('sha256')
+      .update(`${BUILD} ${JSON.stringify(workshop)}`)
+      .digest('hex');
     const keyOf = (job: JobRow): string => `${job.changes}|${job.updatedAt}|${about}`;
-    const stale = jobs.filter((job) => this.shelf.get(job.id)?.key !== keyOf(job));
+    const isKnown = (job: JobRow): boolean => this.shelf.get(job.id)?.key === keyOf(job);
+    const unknown = jobs.filter((job) => !isKnown(job)).map((job) => job.id);
+    for (const [id, line] of await this.rows.shelved(unknown)) this.shelf.set(id, line);
+    const stale = jobs.filter((job) => !isKnown(job));
     const stored = await this.rows.read(
       stale.map((job) => job.id),
       workshop.record.sureAt,
     );
     for (const job of stale)
       this.shelf.set(job.id, { key: keyOf(job), summary: this.summary(job, stored.get(job.id), workshop) });
+    if (stale.length >= WORTH_KEEPING) await this.keepShelf(stale.map((job) => job.id));
     return jobs.flatMap((job) => this.shelf.get(job.id)?.summary ?? []);
+  }
+
+  /** Keeps lines of the shelf for the next start, which has no others to go by; not that a job cannot be read, which may be mended by hand. */
+  private async keepShelf(ids: readonly string[]): Promise<void> {
+    const lines = ids.flatMap((jobId) => {
+      const line = this.shelf.get(jobId);
+      return line && line.summary.next.title !== unreadableJob().next.title
+        ? [{ jobId, kind: 'shelf' as const, stamp: line.key, body: line.summary }]
+        : [];
+    });
+    // A full disk or a job that is gone by now: then the lines are made again the next time.
+    await this.writer
+      .write((transaction) =>
+        AnswersModel.bulkCreate(lines, { transaction, updateOnDuplicate: ['stamp', 'body'] }),
+      )
+      .catch((error: unknown) => this.log.warn(`the shelf was not kept: ${String(error)}`));
   }
 
   /** Loads a job whole. */

@@ -53,7 +53,7 @@ export function TriagePanel() {
       )}
       <ul className="flex flex-col gap-1.5">
         {sites.map((s) => (
-          <li key={s.site} className="grid grid-cols-[1fr_92px_60px] items-center gap-3">
+          <li key={s.site} className="grid grid-cols-[1fr_80px_84px] items-center gap-2">
             <span className="leading-tight">{SITE_SHEETS[s.site].words}</span>
             <span aria-hidden className="relative h-2.5 rounded-full bg-sunk">
               <span
@@ -62,7 +62,7 @@ export function TriagePanel() {
               />
               <span className="absolute -inset-y-0.5 w-0.5 bg-ink2" style={{ left: `${s.prior * 100}%` }} />
             </span>
-            <span className="figure text-right text-second">{printChance(s.p)}</span>
+            <span className="figure text-right text-second whitespace-nowrap">{printChance(s.p)}</span>
           </li>
         ))}
       </ul>
