@@ -138,7 +138,7 @@ export type { MeterMode, MeterShown } from './quantity/meter-entry';
 export { readMeterLine } from './quantity/meter-line';
 export { parseBench } from './quantity/parse-bench';
 export { significant, printOhms, printVolts, printAmps, printFarads, printLength, printWire } from './quantity/print-bench';
-export { printChance } from './quantity/print-chance';
+export { printChance, printDegrees } from './quantity/print-chance';
 
 // rebuild
 export { REPAIR_KINDS, REPAIR_WORDS } from './rebuild/pin-repair';

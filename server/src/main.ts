@@ -11,7 +11,7 @@ try {
   // This machine only, since there is no login; with ZEBBIT_LAN phones too, who reach nothing but the picture page (lan-guard).
   const host = settings.lan ? (process.env['ZEBBIT_BIND'] ?? '0.0.0.0') : '127.0.0.1';
   await app.init();
-  const http = app.getHttpServer() as Server;
+  const http = app.getHttpServer();
   // Listened to here: the framework would print its own words, too, when the port is taken.
   await new Promise<void>((resolve, reject) => {
     http.once('error', reject);

@@ -1,9 +1,5 @@
-import type { BoardPoint, PhotoPoint } from './point';
-
 /** A plane projective map, row by row; the last entry need not be 1. */
 export type Projective = readonly [number, number, number, number, number, number, number, number, number];
-
-export const IDENTITY: Projective = [1, 0, 0, 0, 1, 0, 0, 0, 1];
 
 export interface XY {
   readonly x: number;
@@ -66,7 +62,3 @@ export function similarity(
   const s = scale * Math.sin(angle);
   return [flip * c, -s, dx, flip * s, c, dy, 0, 0, 1];
 }
-
-/** Photo pixels to board millimetres and back through one map, keeping the spaces apart. */
-export const projectToBoard = (m: Projective, p: PhotoPoint): BoardPoint => project(m, p);
-export const projectToPhoto = (m: Projective, p: BoardPoint): PhotoPoint => project(m, p);

@@ -1,5 +1,12 @@
 import type { Component, Leg, PadState, PinFunction } from '@zebbit/core';
-import { PAD_STATE_WORDS, PAD_STATES, PIN_FUNCTIONS, printFarads, printOhms } from '@zebbit/core';
+import {
+  PAD_STATE_WORDS,
+  PAD_STATES,
+  PIN_FUNCTIONS,
+  printDegrees,
+  printFarads,
+  printOhms,
+} from '@zebbit/core';
 import { KeyCap } from '../../ui/button';
 import { FigureField, SelectField, TextField } from '../../ui/field';
 import { Tick } from '../../ui/tick';
@@ -133,7 +140,7 @@ function LegFields({ leg }: { readonly leg: Leg }) {
       <SelectField
         label="Lies"
         value={String((Math.round((((slot.directionDeg % 180) + 180) % 180) / 5) * 5) % 180)}
-        options={Array.from({ length: 36 }, (_, i) => [String(5 * i), `${5 * i}°`] as const)}
+        options={Array.from({ length: 36 }, (_, i) => [String(5 * i), printDegrees(5 * i)] as const)}
         onPick={(d) => change((l) => void (l.slot = { ...slot, directionDeg: Number(d) }))}
       />
       <SelectField

@@ -1,4 +1,4 @@
-import { printMeasured, whatIsLeft } from '@zebbit/core';
+import { printDegrees, printMeasured, whatIsLeft } from '@zebbit/core';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { useJob } from '../../desk/job-context';
@@ -44,7 +44,7 @@ export function LeftSummary({ onPick }: { readonly onPick?: (ids: readonly strin
             <dd className="figure">
               {leg.fixing === 'surface' ? 'land' : leg.fixing === 'peg' ? 'peg' : 'slot'}
               {leg.slot
-                ? ` ${leg.slot.widthMm.toFixed(1)} × ${leg.slot.lengthMm.toFixed(1)} mm, lies ${Math.round(((leg.slot.directionDeg % 180) + 180) % 180)}°`
+                ? ` ${leg.slot.widthMm.toFixed(1)} × ${leg.slot.lengthMm.toFixed(1)} mm, lies ${printDegrees(((leg.slot.directionDeg % 180) + 180) % 180)}`
                 : ', not measured'}
               {spans[0] && (
                 <>

@@ -4,17 +4,18 @@ import {
   addComponent,
   CLICK_ERROR_PX,
   distanceMm,
-  FAMILIES,
   faceFrame,
+  FAMILIES,
+  familyRows,
   measureLength,
   packagesFor,
+  placeFamily,
   placeRow,
+  printDegrees,
   printLength,
   printMeasured,
-  significant,
-  familyRows,
-  placeFamily,
   rowOfCount,
+  significant,
 } from '@zebbit/core';
 import { AREA_WORDS } from '../../plate/map-marks';
 import { Button } from '../../ui/button';
@@ -111,7 +112,7 @@ export function RowForm({ tool }: { readonly tool: Extract<Tool, { kind: 'row' }
         {first &&
           !last &&
           'Runs to the right. Click the last pad as well, and the direction and the pitch are measured.'}
-        {read && `Runs at ${significant(read.directionDeg, 3)}°. `}
+        {read && `Runs at ${printDegrees(read.directionDeg, 1)}. `}
         {read?.measuredMm
           ? `Measured pitch ${printMeasured({ mm: read.measuredMm, sigmaMm })}${Math.abs(off) > 0.05 ? `: ${Math.round(off * 100)} % off. Is the count right, and the scale?` : ', which fits.'}`
           : ''}
@@ -180,7 +181,7 @@ export function ComponentForm({
             <SelectField
               label="Turned"
               value={String(tool.turnDeg)}
-              options={[0, 45, 90, 135, 180, 225, 270, 315].map((d) => [String(d), `${d}°`] as const)}
+              options={[0, 45, 90, 135, 180, 225, 270, 315].map((d) => [String(d), printDegrees(d)] as const)}
               onPick={(d) => take({ ...tool, turnDeg: Number(d) })}
             />
           )}
