@@ -1,5 +1,4 @@
 import 'reflect-metadata';
-import type { Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { buildApp } from './build-app';
 import { startSentence } from './errors/start-failure';
