@@ -7,7 +7,7 @@ import type { Reading } from '../board/reading';
 import { testPoint } from '../testing/test-board';
 import type { Circuit, CircuitPart } from '../circuit/netlist';
 import { GROUND, JUNCTIONS } from '../circuit/netlist';
-import { ngspice } from '../testing/ngspice';
+import { ngspiceAll } from '../testing/ngspice';
 import type { ConnectorFamily } from '../connector/family';
 import { boardPoint } from '../geometry/point';
 import type { MeterMode, MeterShown } from '../quantity/meter-entry';
@@ -99,10 +99,11 @@ function spiceMeter({
   const nodes = [...new Set(Object.values(netOf))].filter((n) => n !== GROUND);
   // Nothing floats: a teraohm from every node to ground.
   const tied: Circuit = [...circuit, ...nodes.map((n) => r(`tie ${n}`, n, GROUND, 1e12))];
-  const volts = (red: string, black: string, amps: number): number => {
-    const at = ngspice([...tied, { id: 'meter', kind: 'current', from: black, to: red, amps }]);
-    return (at.get(red) ?? 0) - (at.get(black) ?? 0);
-  };
+  const voltsAt = (red: string, black: string, currents: readonly number[]): number[] =>
+    ngspiceAll(
+      currents.map((amps) => [...tied, { id: 'meter', kind: 'current', from: black, to: red, amps }]),
+    ).map((at) => (at.get(red) ?? 0) - (at.get(black) ?? 0));
+  const volts = (red: string, black: string, amps: number): number => voltsAt(red, black, [amps])[0] ?? NaN;
   return (redId, blackId, mode) => {
     const nothing: MeterShown = { shown: mode === 'ohms' || mode === 'diode' ? 'over' : 'open', value: null };
     if (torn.includes(redId) || torn.includes(blackId) || mode === 'seen') return nothing;
@@ -118,11 +119,14 @@ function spiceMeter({
       const drop = volts(red, black, 1e-3);
       return drop > 3 ? nothing : { shown: 'value', value: drop };
     }
-    for (const range of [600, 6e3, 6e4, 6e5, 6e6, 6e7]) {
-      const ohms = Math.abs(volts(red, black, 0.5 / range)) / (0.5 / range);
-      if (ohms <= range) return { shown: 'value', value: ohms + 0.15 };
-    }
-    return nothing;
+    const ranges = [600, 6e3, 6e4, 6e5, 6e6, 6e7];
+    const shown = voltsAt(
+      red,
+      black,
+      ranges.map((range) => 0.5 / range),
+    ).map((drop, i) => (Math.abs(drop) * (ranges[i] ?? NaN)) / 0.5);
+    const at = shown.findIndex((ohms, i) => ohms <= (ranges[i] ?? 0));
+    return at < 0 ? nothing : { shown: 'value', value: (shown[at] ?? NaN) + 0.15 };
   };
 }
 
