@@ -1,5 +1,5 @@
 import { spawn } from 'node:child_process';
-import { readFileSync } from 'node:fs';
+import { readFileSync, rmSync } from 'node:fs';
 import { deflateSync, crc32, gzipSync } from 'node:zlib';
 import { expect, test } from '@playwright/test';
 import type { ApiFailure, JobBundle } from '@zebbit/contract';
@@ -107,6 +107,7 @@ test('a second Zebbit on the same port says so in one sentence', async () => {
   for (const stream of [child.stdout, child.stderr])
     stream.on('data', (piece: Buffer) => (said += piece.toString()));
   const code = await new Promise<number | null>((resolve) => child.once('exit', resolve));
+  rmSync(`${server.home}-second`, { recursive: true, force: true });
   expect(code).toBe(1);
   expect(said.trim()).toContain(`Port ${server.port} is in use`);
   expect(said).not.toMatch(/^\s+at /m);

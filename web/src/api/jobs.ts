@@ -10,7 +10,7 @@ import type {
 } from '@zebbit/contract';
 import { routes } from '@zebbit/contract';
 import type { DocumentKind, Face, Reading } from '@zebbit/core';
-import type { UseMutationResult, UseQueryResult } from '@tanstack/react-query';
+import type { QueryClient, UseMutationResult, UseQueryResult } from '@tanstack/react-query';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useBenchEvents } from './bench-events';
 import { api } from './client';
@@ -144,6 +144,24 @@ export function bundleAfter(bundle: JobBundle, event: JobEvent): JobBundle {
   }
 }
 
+/**
+ * Fetches the evidence of a job anew into the cache. What was added or struck here while the answer was on its way may not be in it: then it is
+ * asked again, and what stands here is left alone meanwhile.
+ */
+export async function fetchEvidence(client: QueryClient, id: string): Promise<void> {
+  const cached = (): JobBundle | undefined => client.getQueryData<JobBundle>(queryKeys.job(id));
+  for (;;) {
+    const before = cached();
+    const { readings, results, photos } = await api.get<JobBundle>(routes.job(id));
+    const now = cached();
+    if (!now) return;
+    if (before?.readings === now.readings && before.results === now.results && before.photos === now.photos) {
+      client.setQueryData<JobBundle>(queryKeys.job(id), { ...now, readings, results, photos });
+      return;
+    }
+  }
+}
+
 interface JobEars {
   /** A document was stored elsewhere. */
   readonly onDocument: (kind: DocumentKind, rev: number) => void;
@@ -159,10 +177,7 @@ export function useJobEvents(id: string, ears: JobEars): void {
   useBenchEvents((heard) => {
     if (heard.kind === 'missed') {
       // Evidence is fetched anew; documents are met by the desk, which knows what was changed here.
-      void api.get<JobBundle>(routes.job(id)).then(
-        ({ readings, results, photos }) => patch((b) => ({ ...b, readings, results, photos })),
-        () => undefined,
-      );
+      void fetchEvidence(client, id).catch(() => undefined);
       ears.onMissed();
       return;
     }

@@ -7,10 +7,7 @@ import { RouteError, NotHere } from './route-error';
 const loaders: (() => Promise<unknown>)[] = [];
 
 /** A page that comes when it is first opened, or in a quiet moment before. */
-function page<M>(
-  load: () => Promise<M>,
-  name: keyof M,
-): () => Promise<{ Component: ComponentType }> {
+function page<M>(load: () => Promise<M>, name: keyof M): () => Promise<{ Component: ComponentType }> {
   loaders.push(load);
   return async () => ({ Component: (await load())[name] as ComponentType });
 }

@@ -148,6 +148,6 @@ export function useAnswers(desk: Desk, bundle: JobBundle, sureAt: number | null)
             skipped: [],
             optional: asked.optional,
           })
-        : Promise.resolve({ names: [], chances: [] }),
+        : Promise.resolve({ steps: [], names: [], chances: [] }),
   };
 }

@@ -24,8 +24,8 @@ export function ConflictBar() {
     >
       <p className="min-w-0 flex-1">
         <span className="font-bold">Another window changed {WHAT[kind]} at the same place</span>{' '}
-        <span className="figure text-second text-ink2">({path})</span>. Which one stands? Everything else is
-        saved.
+        <span className="figure text-second text-ink2">({path})</span>. Which one stands? Everything else goes
+        on being saved.
       </p>
       <Button tone="main" onClick={() => void saver.settle(kind, 'mine')}>
         Keep mine

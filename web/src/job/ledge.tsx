@@ -28,6 +28,7 @@ export function Ledge() {
   const { desk, documents, view } = useJob();
   const save = useStore(desk.store, (s) => s.save);
   const failure = useStore(desk.store, (s) => s.failure);
+  const waits = useStore(desk.store, (s) => s.failure === null && s.conflicts.length > 0);
   const scales = FACES.flatMap((face) => {
     const frame = faceFrame(documents.board, face);
     if (!frame) return [];
@@ -41,7 +42,7 @@ export function Ledge() {
     <footer className="no-print flex h-11 shrink-0 items-center gap-6 border-t border-line bg-sheet px-5 text-[14px] text-ink2">
       <BatteryWord />
       {scales.length > 0 && <span className="figure text-second">{scales.join(' · ')}</span>}
-      {standing > 0 && <span>{standing} readings</span>}
+      {standing > 0 && <span>{standing === 1 ? '1 reading' : `${standing} readings`}</span>}
       <MeterOnWire />
       <span className="flex-1" />
       {failure && (
@@ -50,12 +51,12 @@ export function Ledge() {
           {failure.hint ? `. ${failure.hint}` : ''}
         </span>
       )}
-      {save === 'failed' && (
+      {save === 'failed' && !waits && (
         <Button tone="stop" className="!min-h-8" onClick={() => void desk.flush()}>
           Try again
         </Button>
       )}
-      <span role="status">{WORDS[save]}</span>
+      <span role="status">{waits ? 'Waits for your word above' : WORDS[save]}</span>
     </footer>
   );
 }

@@ -9,6 +9,8 @@ register([ELine, GridComponent, MarkLineComponent, SVGRenderer]);
 
 interface LineChartProps {
   readonly label: string;
+  /** What stands under each step. */
+  readonly steps: readonly number[];
   readonly names: readonly string[];
   /** One row a name, 0 to 1. */
   readonly rows: readonly (readonly number[])[];
@@ -19,7 +21,7 @@ interface LineChartProps {
 const DASHES = ['solid', 'dashed', 'dotted', [8, 3, 2, 3], [2, 6]] as const;
 
 /** A few lines of chances over steps, told apart by their dashes, those under the wanted level with their names. */
-export function LineChart({ label, names, rows, level }: LineChartProps) {
+export function LineChart({ label, steps, names, rows, level }: LineChartProps) {
   const box = useRef<HTMLDivElement>(null);
   const theme = useTheme((s) => s.theme);
   useEffect(() => {
@@ -33,7 +35,7 @@ export function LineChart({ label, names, rows, level }: LineChartProps) {
       grid: { left: 40, right: 52, top: 12, bottom: 24 },
       xAxis: {
         type: 'category',
-        data: (rows[0] ?? []).map((_, i) => String(i)),
+        data: steps.map(String),
         axisLine: { lineStyle: { color: colour('--line') } },
         axisTick: { show: false },
         axisLabel: axis,
@@ -83,7 +85,7 @@ export function LineChart({ label, names, rows, level }: LineChartProps) {
       follow.disconnect();
       chart.dispose();
     };
-  }, [names, rows, level, theme]);
+  }, [steps, names, rows, level, theme]);
   const said = names.map((n, i) => `${n} ${Math.round((rows[i]?.at(-1) ?? 0) * 100)} %`).join(', ');
   return <div ref={box} role="img" aria-label={`${label}: ${said}`} className="h-40 w-full" />;
 }

@@ -1,4 +1,4 @@
-import { Check, ChevronDown } from 'lucide-react';
+import { Check, ChevronDown, ChevronUp } from 'lucide-react';
 import { Select as Radix } from 'radix-ui';
 
 /** Radix takes an empty value for "nothing chosen"; here it may well be one of the choices. */
@@ -39,6 +39,9 @@ export function Select({ value, options, onPick, className = '', ...about }: Sel
           sideOffset={4}
           className="z-[60] max-h-(--radix-select-content-available-height) min-w-(--radix-select-trigger-width) overflow-hidden rounded-[10px] border border-line bg-sheet text-ink shadow-2xl"
         >
+          <Radix.ScrollUpButton className="flex h-6 items-center justify-center text-ink2">
+            <ChevronUp aria-hidden className="size-4" />
+          </Radix.ScrollUpButton>
           <Radix.Viewport className="p-1">
             {options.map(([key, words]) => (
               <Radix.Item
@@ -54,6 +57,9 @@ export function Select({ value, options, onPick, className = '', ...about }: Sel
               </Radix.Item>
             ))}
           </Radix.Viewport>
+          <Radix.ScrollDownButton className="flex h-6 items-center justify-center text-ink2">
+            <ChevronDown aria-hidden className="size-4" />
+          </Radix.ScrollDownButton>
         </Radix.Content>
       </Radix.Portal>
     </Radix.Root>

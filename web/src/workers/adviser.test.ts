@@ -42,10 +42,11 @@ describe('the computing behind Trace', () => {
     const adviser = createAdviser();
     const readings = SAMPLE_READINGS.map((r, i) => (i === 1 ? { ...r, struck: true } : r));
     const standing = readings.filter((r) => !r.struck);
-    const { names, chances } = await adviser.history(board, readings, wish);
+    const { steps, names, chances } = await adviser.history(board, readings, wish);
     const now = await adviser.weigh(board, readings, wish);
     expect(names).toEqual(now.believed.map((t) => targetName(t.target.functions)));
     expect(chances).toHaveLength(names.length);
+    expect(steps).toEqual(standing.map((_, n) => n + 1));
     chances.forEach((line, k) => {
       expect(line).toHaveLength(standing.length);
       for (const p of line) {
@@ -57,7 +58,7 @@ describe('the computing behind Trace', () => {
     });
   });
   it('of no readings there is nothing to tell', async () => {
-    expect(await createAdviser().history(board, [], wish)).toEqual({ names: [], chances: [] });
+    expect(await createAdviser().history(board, [], wish)).toEqual({ steps: [], names: [], chances: [] });
   });
   it('where there are no workers it is done on the page, alike', async () => {
     const { adviser, close } = openAdviser();

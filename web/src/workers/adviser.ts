@@ -10,7 +10,9 @@ export interface AdviceWish {
 /** How sure each group of pins was after each reading. */
 export interface SureHistory {
   readonly names: readonly string[];
-  /** `chances[target][n]`: after n readings. */
+  /** How many readings stood then, counted from 1. */
+  readonly steps: readonly number[];
+  /** `chances[target][n]`: after `steps[n]` readings. */
   readonly chances: readonly (readonly number[])[];
 }
 
@@ -55,6 +57,7 @@ export function createAdviser(): Adviser {
       );
       const targets = steps.at(-1)?.believed ?? [];
       return Promise.resolve({
+        steps: steps.map((_, n) => n + 1),
         names: targets.map((t) => targetName(t.target.functions)),
         chances: targets.map((_, k) =>
           steps.map(({ believed }) => Math.max(believed[k]?.landings[0]?.p ?? 0, believed[k]?.nowhere ?? 0)),

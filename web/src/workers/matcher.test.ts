@@ -59,8 +59,7 @@ describe('the computing behind Match', () => {
       0,
       3,
     )) {
-      const { answer, ms } = await matcher.match(whole(part), []);
-      expect(ms).toBeGreaterThanOrEqual(0);
+      const { answer } = await matcher.match(whole(part), []);
       if (!answer.ok) throw new Error(answer.message);
       const [first] = answer.report.candidates;
       const level = answer.report.candidates.filter((c) => c.probability > (first?.probability ?? 0) - 0.01);

@@ -29,6 +29,7 @@ export function SureSection() {
       {history && history.names.length > 0 && (history.chances[0]?.length ?? 0) > 1 ? (
         <LineChart
           label="How sure after each probe"
+          steps={history.steps}
           names={history.names}
           rows={history.chances}
           level={record.sureAt}
