@@ -64,7 +64,7 @@ async function probeByKeyboard(page: Page): Promise<number> {
       await page.keyboard.type(String(ohms));
       await page.keyboard.press('Enter');
     }
-    await expect(page.getByText(`${n + 1} readings`)).toBeVisible();
+    await expect(page.getByText(new RegExp(`\\b${n + 1} readings?\\b`))).toBeVisible();
   }
   throw new Error('the probes do not come to an end');
 }
