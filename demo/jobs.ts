@@ -1,10 +1,19 @@
-import type { Fasteners, Intake, OpeningStep, PinPlan, RebuildRecord, Teardown } from '@zebbit/core';
+import type {
+  Fasteners,
+  Intake,
+  OpeningStep,
+  PinPlan,
+  RebuildRecord,
+  Teardown,
+  WorkItem,
+} from '@zebbit/core';
 import {
   EMPTY_BOARD,
   EMPTY_CLOSING,
   EMPTY_INTAKE,
   EMPTY_MATCH,
   EMPTY_REBUILD,
+  EMPTY_TEARDOWN,
   finalChecks,
   usualStep,
 } from '@zebbit/core';
@@ -45,17 +54,23 @@ function screws(
   compartment: string,
   drive: Fasteners['drive'] = 'cross',
 ): Partial<OpeningStep> {
-  return { fasteners: { count, drive, lengthMm, thread, colour: '', compartment } };
+  return { fasteners: { count, missing: 0, drive, lengthMm, thread, colour: '', compartment } };
 }
 
 const daysBefore = (now: Date, days: number): string =>
   new Date(now.getTime() - days * 86_400_000).toISOString();
 
 /** Built as proposed: every repair that is not to leave. */
-function asBuilt(plans: readonly PinPlan[], tailMm: number, count = plans.length): RebuildRecord {
+function asBuilt(
+  plans: readonly PinPlan[],
+  tailMm: number,
+  items: readonly WorkItem[] = [],
+  count = plans.length,
+): RebuildRecord {
   return {
     ...EMPTY_REBUILD,
     tailMm,
+    itemsDone: items.map((i) => i.id),
     choices: plans
       .filter((p) => p.repair.kind !== 'leave')
       .slice(0, count)
@@ -83,16 +98,20 @@ export async function audioGuide(client: DemoClient, now: Date): Promise<void> {
     make: 'Tollgate',
     model: 'AG-3',
     owner: 'Skerry Point lighthouse museum',
-    happened: 'yanked',
+    happened: ['yanked'],
     happenedNote:
       'Left charging on the counter; a visitor’s bag caught the cable. The port came off with the cable.',
     symptoms: ['dead', 'port-missing'],
     traits: ['lithium-cell'],
+    kinds: ['torn'],
+    kindsConfirmed: true,
+    body: 'case',
+    does: ['charge', 'data', 'sound', 'buttons'],
     deviceCurrentA: 0.5,
     cameWith: ['the torn port, legs bent', 'its cable'],
     missing: ['one long screw by the hinge'],
     worth: { ...EMPTY_INTAKE.worth, hours: 3.5, replacement: 85 },
-    triage: [{ checkId: 'flex', outcome: 'moves' }],
+    triage: [{ checkId: 'flex', outcome: 'moves', value: null }],
   };
   await client.save(id, 'intake', intake);
   const teardown: Teardown = {
@@ -101,6 +120,8 @@ export async function audioGuide(client: DemoClient, now: Date): Promise<void> {
     opened: true,
     openedAt: daysBefore(now, 9),
     testNeeds: ['port', 'battery', 'speaker', 'button'],
+    spared: [],
+    closingFirst: [],
     steps: [
       step('step1', 'hidden-screws', 'under the two lower feet', 'feet kept stuck to the tray lid', {
         ...screws(2, 6, 'coarse', 'A1'),
@@ -121,8 +142,8 @@ export async function audioGuide(client: DemoClient, now: Date): Promise<void> {
       step('step5', 'battery', 'pouch beside the board', 'black wire first', {
         after: ['step3'],
         wires: [
-          { colour: 'red', pad: 'B+' },
-          { colour: 'black', pad: 'B−' },
+          { colour: 'red', pad: 'B+', photoId: null },
+          { colour: 'black', pad: 'B−', photoId: null },
         ],
         photoId: inside.id,
       }),
@@ -149,7 +170,8 @@ export async function audioGuide(client: DemoClient, now: Date): Promise<void> {
     source: 'drawer, bag 3',
     agreed: ['family', 'pins', 'pitch', 'row', 'legs-apart', 'legs', 'opening'],
   });
-  await client.save(id, 'rebuild', asBuilt((await client.view(id)).plans, 2));
+  const built = await client.view(id);
+  await client.save(id, 'rebuild', asBuilt(built.plans, 2, built.items));
   await client.prove(id, { volts: 5.06, amps: 0.46 });
   await client.photo(id, 'handset-finished.jpg', 'after', 'new port on, three jumpers under mask');
   const { sheet } = await client.view(id);
@@ -159,7 +181,7 @@ export async function audioGuide(client: DemoClient, now: Date): Promise<void> {
     fastenersBack: teardown.steps.flatMap((s) =>
       s.fasteners ? [{ stepId: s.id, count: s.fasteners.count }] : [],
     ),
-    finalDone: finalChecks(sheet, true).map((c) => c.key),
+    finalDone: finalChecks(sheet, true, intake.does).map((c) => c.key),
     wrong: 'Charging port torn off, and four pads with it; one leg’s hole had lost its wall.',
     done: 'New port fitted, legs flooded on both faces. Three wires replace the torn tracks, one pad rebuilt in foil. Fixed under UV mask.',
     parts: 'type C port 0.60, enamelled wire, foil, mask',
@@ -185,11 +207,15 @@ export async function secondGuide(client: DemoClient, now: Date): Promise<void> 
     make: 'Tollgate',
     model: 'AG-3',
     owner: 'Skerry Point lighthouse museum',
-    happened: 'yanked',
+    happened: ['yanked'],
     symptoms: ['dead', 'port-missing'],
     traits: ['lithium-cell'],
+    kinds: ['torn'],
+    kindsConfirmed: true,
+    body: 'case',
+    does: ['charge', 'data', 'sound', 'buttons'],
     deviceCurrentA: 0.5,
-    triage: [{ checkId: 'flex', outcome: 'moves' }],
+    triage: [{ checkId: 'flex', outcome: 'moves', value: null }],
   });
   await client.save(id, 'teardown', {
     battery: 'out',
@@ -197,6 +223,8 @@ export async function secondGuide(client: DemoClient, now: Date): Promise<void> 
     opened: true,
     openedAt: daysBefore(now, 1),
     testNeeds: ['port', 'battery'],
+    spared: [],
+    closingFirst: [],
     steps: [
       step('step1', 'hidden-screws', 'under the two lower feet', '', screws(2, 6, 'coarse', 'B1')),
       step('step2', 'clips', 'round the edge, start at the strap', 'as on number 14', { frees: 'back half' }),
@@ -221,10 +249,15 @@ export async function pillowSpeaker(client: DemoClient, now: Date): Promise<void
     make: 'Fernhill',
     model: 'PS-1',
     owner: 'the night-watch room',
-    happened: 'carried-plugged',
+    happened: ['carried-plugged'],
     happenedNote: 'Carried about with the cable in; charges only when the plug is pushed up.',
     symptoms: ['works-at-an-angle', 'port-loose'],
     traits: ['lithium-cell'],
+    kinds: ['torn'],
+    kindsConfirmed: true,
+    body: 'case',
+    does: ['charge', 'sound', 'buttons'],
+    drawNotKnown: true,
     cameWith: ['its cable'],
   });
   await client.save(id, 'teardown', {
@@ -233,6 +266,8 @@ export async function pillowSpeaker(client: DemoClient, now: Date): Promise<void
     opened: true,
     openedAt: daysBefore(now, 31),
     testNeeds: ['port', 'battery'],
+    spared: [],
+    closingFirst: [],
     steps: [
       step('step1', 'glue', 'fabric ring', 'warm two minutes, lift from the seam'),
       step('step2', 'screws', 'grille', '', screws(4, 10, 'coarse', 'B1', 'star')),
@@ -249,7 +284,7 @@ export async function pillowSpeaker(client: DemoClient, now: Date): Promise<void
     source: 'the old one, cleaned',
     agreed: ['family', 'pins', 'pitch'],
   });
-  await client.save(id, 'rebuild', asBuilt((await client.view(id)).plans, 2, 2));
+  await client.save(id, 'rebuild', asBuilt((await client.view(id)).plans, 2, [], 2));
 }
 
 /** Oral-history memory stick: half-way through looking over and tracing. */
@@ -262,13 +297,17 @@ export async function memoryStick(client: DemoClient, now: Date): Promise<void> 
     make: 'Oriel',
     model: '16 G',
     owner: 'the archive',
-    happened: 'dropped',
+    happened: ['dropped'],
     happenedNote: 'Knocked sideways in the laptop. Keepers’ voices from forty years ago; no copy.',
     symptoms: ['dead', 'port-loose'],
     traits: [],
+    kinds: ['copy-only'],
+    kindsConfirmed: true,
+    body: 'case',
+    does: ['data'],
     deviceCurrentA: 0.2,
     worth: { ...EMPTY_INTAKE.worth, meaning: 'data', replacement: 12 },
-    triage: [{ checkId: 'flex', outcome: 'moves' }],
+    triage: [{ checkId: 'flex', outcome: 'moves', value: null }],
   });
   await client.save(id, 'teardown', {
     battery: 'none',
@@ -276,6 +315,8 @@ export async function memoryStick(client: DemoClient, now: Date): Promise<void> 
     opened: true,
     openedAt: daysBefore(now, 2),
     testNeeds: ['port'],
+    spared: [],
+    closingFirst: [],
     steps: [step('step1', 'clips', 'shell, along the seam', 'thumbnail')],
   });
   const board = boardOf([[STICK_TOP, top]]);
@@ -292,13 +333,132 @@ export async function cliffLamp(client: DemoClient): Promise<void> {
     make: 'Tollgate',
     model: 'CL-2',
     owner: 'the path wardens',
-    happened: 'dropped',
+    happened: ['dropped'],
     happenedNote:
       'Fell off the charger with the cable in. Since then the charger clicks and the lamp stays dark.',
     symptoms: ['dead'],
     traits: ['lithium-cell', 'lamp'],
+    body: 'case',
+    does: ['charge', 'light'],
+    deviceCurrentA: 1,
     cameWith: ['its charger'],
-    triage: [{ checkId: 'flex', outcome: 'firm' }],
+    triage: [{ checkId: 'flex', outcome: 'firm', value: null }],
   });
   await client.save(id, 'board', { ...EMPTY_BOARD, family: 'micro-b' });
+}
+
+/** Slide clicker: a worn upright Mini-B that no longer grips; a plain swap, just opened. */
+export async function slideClicker(client: DemoClient, now: Date): Promise<void> {
+  const { id } = await client.newJob('Slide clicker');
+  await client.save(id, 'intake', {
+    ...EMPTY_INTAKE,
+    name: 'Slide clicker',
+    make: 'Fernhill',
+    model: 'SC-4',
+    owner: 'the lecture room',
+    happened: ['worn'],
+    happenedNote: 'The plug drops out by itself.',
+    symptoms: ['works-at-an-angle'],
+    traits: ['lithium-cell', 'laser'],
+    answeredStops: ['laser'],
+    kinds: ['new-port'],
+    body: 'case',
+    does: ['charge', 'buttons', 'radio'],
+    deviceCurrentA: 0.1,
+    triage: [
+      { checkId: 'flex', outcome: 'firm', value: null },
+      { checkId: 'other-cable', outcome: 'same', value: null },
+      { checkId: 'scar', outcome: 'bent', value: null },
+    ],
+  });
+  await client.save(id, 'board', { ...EMPTY_BOARD, family: 'mini-b' });
+  await client.save(id, 'teardown', {
+    ...EMPTY_TEARDOWN,
+    battery: 'out',
+    batteryNote: 'two-pin plug, red to the edge',
+    opened: true,
+    openedAt: daysBefore(now, 3),
+    steps: [
+      step('step1', 'screws', 'under the label', 'label kept', screws(2, 5, 'coarse', 'C1')),
+      step('step2', 'cable', 'battery, two pins', 'red to the edge'),
+    ],
+  });
+}
+
+/** Listening-post headphones: their fixed cord is to become a socket; wires noted, two of three rung. */
+export async function headphones(client: DemoClient): Promise<void> {
+  const { id } = await client.newJob('Listening-post headphones');
+  await client.save(id, 'intake', {
+    ...EMPTY_INTAKE,
+    name: 'Listening-post headphones',
+    make: 'Oriel',
+    model: 'LH-2',
+    owner: 'the listening post',
+    happened: ['worn'],
+    happenedNote: 'Cord chafed through where it leaves the cup, for the third time.',
+    symptoms: [],
+    kinds: ['cord'],
+    kindsConfirmed: true,
+    body: 'cord',
+    does: ['sound'],
+  });
+  await client.save(id, 'board', {
+    ...EMPTY_BOARD,
+    family: 'other',
+    cord: [
+      {
+        id: 'wire1',
+        colour: 'green',
+        pad: 'left cup, upper tab',
+        function: 'LEFT',
+        rung: true,
+        photoId: null,
+      },
+      {
+        id: 'wire2',
+        colour: 'red',
+        pad: 'left cup, to the band',
+        function: 'RIGHT',
+        rung: true,
+        photoId: null,
+      },
+      { id: 'wire3', colour: 'copper', pad: 'both lower tabs', function: 'GND', rung: false, photoId: null },
+    ],
+  });
+  await client.save(id, 'teardown', { ...EMPTY_TEARDOWN, battery: 'none', testNeeds: ['speaker'] });
+}
+
+/** Tide-clock display: its whole port board is to be bought, and waits for the post. */
+export async function tideClock(client: DemoClient, now: Date): Promise<void> {
+  const { id } = await client.newJob('Tide-clock display');
+  await client.save(id, 'intake', {
+    ...EMPTY_INTAKE,
+    name: 'Tide-clock display',
+    make: 'Tollgate',
+    model: 'TD-1',
+    owner: 'the harbour window',
+    happened: ['yanked', 'tried-before'],
+    happenedNote: 'Lead caught in the shutter. Somebody glued the port back.',
+    symptoms: ['dead', 'port-loose'],
+    kinds: ['ready-made'],
+    kindsConfirmed: true,
+    body: 'case',
+    does: ['screen'],
+    drawNotKnown: true,
+    triage: [{ checkId: 'flex', outcome: 'moves', value: null }],
+  });
+  await client.save(id, 'board', { ...EMPTY_BOARD, family: 'type-c-6' });
+  await client.save(id, 'teardown', {
+    ...EMPTY_TEARDOWN,
+    battery: 'none',
+    opened: true,
+    openedAt: daysBefore(now, 12),
+    testNeeds: ['port', 'screen'],
+    steps: [
+      step('step1', 'screws', 'back plate', '', screws(4, 8, 'coarse', 'C2')),
+      step('step2', 'latch', 'display ribbon', 'blue stripe up'),
+      step('step3', 'cable', 'port board, four pins', ''),
+    ],
+  });
+  await client.save(id, 'match', { ...EMPTY_MATCH, part: 'port board, four-pin plug', source: 'ordered' });
 }

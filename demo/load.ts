@@ -1,6 +1,15 @@
 import { DemoClient } from './client';
 import { loadDrawer, recordUses } from './drawer';
-import { audioGuide, cliffLamp, memoryStick, pillowSpeaker, secondGuide } from './jobs';
+import {
+  audioGuide,
+  cliffLamp,
+  headphones,
+  memoryStick,
+  pillowSpeaker,
+  secondGuide,
+  slideClicker,
+  tideClock,
+} from './jobs';
 
 /** node demo/dist/load.js http://127.0.0.1:4173 [PORT]: loads the demo's jobs into a running server, and their truths into the stand-in meter. */
 const [, , base, meterPort] = process.argv;
@@ -10,6 +19,16 @@ if (base === undefined || !/^http:\/\/(127\.0\.0\.1|localhost|\[::1\]):\d+$/u.te
 const client = new DemoClient(base, meterPort === undefined ? null : Number(meterPort));
 await loadDrawer(client);
 const now = new Date();
-for (const load of [cliffLamp, memoryStick, pillowSpeaker, secondGuide, audioGuide]) await load(client, now);
+for (const load of [
+  tideClock,
+  headphones,
+  slideClicker,
+  cliffLamp,
+  memoryStick,
+  pillowSpeaker,
+  secondGuide,
+  audioGuide,
+])
+  await load(client, now);
 await recordUses(client);
 for (const { id } of await client.jobs()) await client.weigh(id);

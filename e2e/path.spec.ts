@@ -52,8 +52,9 @@ async function probeByKeyboard(page: Page): Promise<number> {
     await expect(move(page)).toBeVisible();
     await expect(move(page)).not.toContainText('Weighing');
     const text = await move(page).innerText();
-    const red = /Red on (.+)/.exec(text)?.[1]?.trim();
-    const black = /Black on (.+)/.exec(text)?.[1]?.trim();
+    const eye = /track from (.+): does it go to (.+)\?/.exec(text);
+    const red = eye?.[1] ?? /Red on (.+)/.exec(text)?.[1]?.trim();
+    const black = eye?.[2] ?? /Black on (.+)/.exec(text)?.[1]?.trim();
     if (red === undefined || black === undefined) return n;
     const ohms = ohmsBetween(red, black);
     const mode = await page.getByRole('button', { name: /^Meter on/ }).getAttribute('aria-label');
@@ -90,7 +91,10 @@ test('a torn port, from new job to the printed page', async ({ page }) => {
     await page.getByLabel('Device').fill('Pillow speaker');
     await page.keyboard.press('Enter');
     await expect(page.getByRole('heading', { name: 'Pillow speaker' })).toBeVisible();
-    await page.getByRole('radio', { name: 'Cable yanked or tripped over' }).click();
+    await page
+      .getByRole('region', { name: 'What happened' })
+      .getByRole('button', { name: 'Cable yanked or tripped over' })
+      .click();
     await page.getByRole('button', { name: 'Port missing' }).click();
     await page.getByRole('button', { name: 'Laser' }).click();
     await expect(move(page)).toContainText('A laser inside');
@@ -200,7 +204,7 @@ test('a torn port, from new job to the printed page', async ({ page }) => {
 
   await test.step('trace, by keyboard alone', async () => {
     await page.getByRole('link', { name: /^Trace/ }).click();
-    await expect(move(page)).toContainText('Red on');
+    await expect(move(page)).toContainText(/Red on|Follow the track/);
     const probes = await probeByKeyboard(page);
     expect(probes).toBeGreaterThan(0);
     const table = page.getByRole('region', { name: 'Where each pin goes' });

@@ -30,7 +30,10 @@ test('triage asks one check at a time, skips what cannot be done, and comes to a
 }) => {
   const errors = watchErrors(page);
   await newJob(page, 'Tide clock');
-  await page.getByRole('radio', { name: 'Worn loose over time' }).click();
+  await page
+    .getByRole('region', { name: 'What happened' })
+    .getByRole('button', { name: 'Worn loose over time' })
+    .click();
   await choose(page.getByLabel('Connector'), 'type-c-6');
   await expect(move(page)).toContainText('would point to');
   const first = await move(page).getByRole('heading').innerText();
@@ -66,7 +69,10 @@ test('triage asks one check at a time, skips what cannot be done, and comes to a
 
 test('a short holds back every check that would power it', async ({ page }) => {
   await newJob(page, 'Cliff-path lamp');
-  await page.getByRole('radio', { name: 'Not known' }).click();
+  await page
+    .getByRole('region', { name: 'What happened' })
+    .getByRole('button', { name: 'Not known' })
+    .click();
   await choose(page.getByLabel('Connector'), 'micro-b');
   await page.getByRole('button', { name: 'Pulls the charger down' }).click();
   await expect(page.getByText('Do not plug it in again.').first()).toBeVisible();
@@ -132,7 +138,10 @@ test('the opening graph: keys, paste, tray, one-way steps, test gate, card, and 
   await page.getByLabel('Make').fill('Tollgate');
   await page.getByLabel('Model').fill('AG-9');
   await page.keyboard.press('Tab');
-  await page.getByRole('radio', { name: 'Cable yanked or tripped over' }).click();
+  await page
+    .getByRole('region', { name: 'What happened' })
+    .getByRole('button', { name: 'Cable yanked or tripped over' })
+    .click();
   await choose(page.getByLabel('Connector'), 'micro-b');
   await page.getByRole('button', { name: 'Port missing' }).click();
   await page.getByRole('link', { name: 'On to Open up' }).click();

@@ -40,13 +40,13 @@ async function connect(page: Page, port: number): Promise<void> {
 test('the handset, traced from nothing with the meter on the wire, by keyboard alone', async ({ page }) => {
   const errors = watchErrors(page);
   await page.goto(`${server.url}/jobs/${jobNamed('guide 9')}/trace`);
-  await expect(move(page)).toContainText('Red on pin');
+  await expect(move(page)).toContainText(/Red on|Follow the track/);
   await connect(page, meter.port);
 
   let probes = 0;
   for (; probes < 40; probes += 1) {
     await expect(move(page)).not.toContainText('Weighing');
-    if (!(await move(page).innerText()).includes('Red on')) break;
+    if (!(await move(page).innerText()).match(/Red on|Follow the track/)) break;
     if (
       (
         await move(page)
@@ -87,7 +87,7 @@ test('the handset, traced from nothing with the meter on the wire, by keyboard a
 test('a reading is kept by a key, and Backspace strikes the last one out', async ({ page }) => {
   const id = jobNamed('stick');
   await page.goto(`${server.url}/jobs/${id}/trace`);
-  await expect(move(page)).toContainText('Red on');
+  await expect(move(page)).toContainText(/Red on|Follow the track/);
   await expect(page.getByText(/^\d+ readings?$/)).toBeVisible();
   const before = Number((await page.getByText(/^\d+ readings?$/).innerText()).split(' ')[0]);
   await expect(move(page)).not.toContainText('Weighing');

@@ -6,6 +6,7 @@ import type {
   Component,
   ComponentKind,
   ConnectorFamily,
+  CordWire,
   Face,
   FacePair,
   FaceSheet,
@@ -54,6 +55,7 @@ import { Figure, Id, Ids, ListOf, Nested, OneOf, OrNull, PhotoHash, Text, Whole 
 import {
   AREAS_MAX,
   COMPONENTS_MAX,
+  CORD_MAX,
   FACE_PAIRS_MAX,
   FACES_MAX,
   LEGS_MAX,
@@ -230,11 +232,22 @@ export class FacePairDto implements FacePair {
   @IsDefined() @Nested(() => PointDto) bottom!: PointDto;
 }
 
+export class CordWireDto implements CordWire {
+  @Id() id!: string;
+  @Text(40) colour!: string;
+  @Text(40) pad!: string;
+  @OneOf(PIN_FUNCTIONS) function!: PinFunction;
+  @IsBoolean() rung!: boolean;
+  @OrNull() @PhotoHash() photoId!: string | null;
+}
+
 export class BoardDto implements Board {
   @OrNull() @OneOf(CONNECTOR_FAMILIES) family!: ConnectorFamily | null;
   @ListOf(() => FaceSheetDto, FACES_MAX) faces!: FaceSheetDto[];
   @ListOf(() => PinRowDto, ROWS_MAX) rows!: PinRowDto[];
   @ListOf(() => LegDto, LEGS_MAX) legs!: LegDto[];
+  @IsBoolean() legsAbsent!: boolean;
+  @ListOf(() => CordWireDto, CORD_MAX) cord!: CordWireDto[];
   @ListOf(() => ComponentDto, COMPONENTS_MAX) components!: ComponentDto[];
   @ListOf(() => LoosePointDto, POINTS_MAX) points!: LoosePointDto[];
   @ListOf(() => BoardLineDto, LINES_MAX) lines!: BoardLineDto[];

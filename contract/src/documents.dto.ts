@@ -3,6 +3,9 @@ import type {
   BatteryAnswer,
   DimensionAnswer,
   Closing,
+  ClosingRule,
+  DeviceAbility,
+  DeviceBody,
   DeviceTrait,
   DocumentKind,
   Fasteners,
@@ -11,8 +14,10 @@ import type {
   HuntEntry,
   HuntRecord,
   Intake,
+  JobKind,
   MatchRecord,
   OpeningStep,
+  PartBehind,
   PinChoice,
   RebuildRecord,
   RepairKind,
@@ -27,11 +32,14 @@ import type {
   WorthInputs,
 } from '@zebbit/core';
 import {
+  DEVICE_ABILITIES,
+  DEVICE_BODIES,
   DEVICE_TRAITS,
   DIMENSION_WORDS,
   STANCES,
   HAPPENINGS,
   HUNT_ACTIONS,
+  JOB_KINDS,
   REPAIR_KINDS,
   STEP_KINDS,
   SYMPTOMS,
@@ -51,6 +59,7 @@ const OUTCOME_IDS = [...new Set(TRIAGE_CHECKS.flatMap((c) => c.outcomes.map((o) 
 export class TriageAnswerDto implements TriageAnswer {
   @OneOf(CHECK_IDS) checkId!: string;
   @OneOf(OUTCOME_IDS) outcome!: string;
+  @OrNull() @Figure(0, 1e12) value!: number | null;
 }
 
 /** Money up to a million of whatever it is counted in. */
@@ -72,11 +81,16 @@ export class IntakeDto implements Intake {
   @Text(80) make!: string;
   @Text(80) model!: string;
   @Text(120) owner!: string;
-  @OrNull() @OneOf(HAPPENINGS) happened!: Happening | null;
+  @SomeOf(HAPPENINGS) happened!: Happening[];
   @Text(2000) happenedNote!: string;
   @SomeOf(SYMPTOMS) symptoms!: Symptom[];
   @SomeOf(DEVICE_TRAITS) traits!: DeviceTrait[];
+  @SomeOf(JOB_KINDS) kinds!: JobKind[];
+  @IsBoolean() kindsConfirmed!: boolean;
+  @OrNull() @OneOf(DEVICE_BODIES) body!: DeviceBody | null;
+  @SomeOf(DEVICE_ABILITIES) does!: DeviceAbility[];
   @OrNull() @Figure(0.001, 20) deviceCurrentA!: number | null;
+  @IsBoolean() drawNotKnown!: boolean;
   @Texts(30, 120) cameWith!: string[];
   @Texts(30, 120) missing!: string[];
   @ListOf(() => TriageAnswerDto, 60) triage!: TriageAnswerDto[];
@@ -88,6 +102,7 @@ export class IntakeDto implements Intake {
 
 export class FastenersDto implements Fasteners {
   @Whole(1, 99) count!: number;
+  @Whole(0, 99) missing!: number;
   @OneOf(['cross', 'slot', 'hex', 'star', 'three-wing', 'pentagon', 'other']) drive!: Fasteners['drive'];
   @OrNull() @Figure(0.5, 200) lengthMm!: number | null;
   @OneOf(['coarse', 'fine', 'unknown']) thread!: Fasteners['thread'];
@@ -98,6 +113,7 @@ export class FastenersDto implements Fasteners {
 export class WireNoteDto implements WireNote {
   @Text(40) colour!: string;
   @Text(40) pad!: string;
+  @OrNull() @PhotoHash() photoId!: string | null;
 }
 
 export class OpeningStepDto implements OpeningStep {
@@ -111,8 +127,13 @@ export class OpeningStepDto implements OpeningStep {
   @ListOf(() => WireNoteDto, 12) wires!: WireNoteDto[];
   @Texts(60, 64) after!: string[];
   @Text(120) frees!: string;
-  @SomeOf(TEST_NEEDS) connects!: TestNeed[];
+  @OrNull() @SomeOf(TEST_NEEDS) connects!: TestNeed[] | null;
   @IsBoolean() shuts!: boolean;
+}
+
+export class ClosingRuleDto implements ClosingRule {
+  @Id() first!: string;
+  @Id() then!: string;
 }
 
 export class TeardownDto implements Teardown {
@@ -121,6 +142,8 @@ export class TeardownDto implements Teardown {
   @IsBoolean() opened!: boolean;
   @OrNull() @IsISO8601() openedAt!: string | null;
   @SomeOf(TEST_NEEDS) testNeeds!: TestNeed[];
+  @SomeOf(TEST_NEEDS) spared!: TestNeed[];
+  @ListOf(() => ClosingRuleDto, STEPS_MAX) closingFirst!: ClosingRuleDto[];
   @ListOf(() => OpeningStepDto, STEPS_MAX) steps!: OpeningStepDto[];
 }
 
@@ -146,6 +169,7 @@ export class MatchDto implements MatchRecord {
   @ListOf(() => DimensionAnswerDto, 60) answers!: DimensionAnswerDto[];
   @Texts(60, 40) skipped!: string[];
   @IsDefined() @Nested(() => AroundPortDto) around!: AroundPortDto;
+  @Texts(200, 200) notGone!: string[];
 }
 
 export class PinChoiceDto implements PinChoice {
@@ -170,10 +194,18 @@ export class HuntDto implements HuntRecord {
   @IsBoolean() waiting!: boolean;
 }
 
+export class PartBehindDto implements PartBehind {
+  @Text(120) marking!: string;
+  @Text(80) package!: string;
+  @Text(200) pins!: string;
+}
+
 export class RebuildDto implements RebuildRecord {
   @Figure(0, 50) tailMm!: number;
   @ListOf(() => PinChoiceDto, 500) choices!: PinChoiceDto[];
   @IsDefined() @Nested(() => HuntDto) hunt!: HuntDto;
+  @IsDefined() @Nested(() => PartBehindDto) part!: PartBehindDto;
+  @Texts(600, 64) itemsDone!: string[];
 }
 
 export class FastenersBackDto implements FastenersBack {

@@ -11,7 +11,7 @@ export type { TraceScene } from './belief/trace-scene';
 export { thingOf, shiftThings, turnThings, alignThings, copyThings, removeThings, toggleLock, snapPlace } from './board/arrange';
 export { lineLengthMm, alongLine } from './board/board-line';
 export { FACES, LEG_FIXINGS, COMPONENT_KINDS, POINT_ROLES, LINE_KINDS, AREA_KINDS, EMPTY_BOARD } from './board/board';
-export type { Face, FaceSheet, Pin, PinRow, LegFixing, LegSlot, Leg, ComponentKind, Terminal, Component, PointRole, LoosePoint, TrackScar, LineKind, BoardLine, AreaKind, BoardArea, Overlay, FacePair, Board } from './board/board';
+export type { Face, FaceSheet, Pin, PinRow, LegFixing, LegSlot, Leg, ComponentKind, Terminal, Component, PointRole, LoosePoint, TrackScar, LineKind, BoardLine, AreaKind, BoardArea, Overlay, FacePair, CordWire, Board } from './board/board';
 export { checkBoard } from './board/check-board';
 export { disjointSets } from './board/disjoint-sets';
 export { addComponent, addLeg, addPoint, addLine, addArea, addScar, addFacePair, withoutFacePair, editOverlay, withoutOverlay, editPicture, withoutPicture, raisePicture, withPadState } from './board/edit-board';
@@ -83,23 +83,28 @@ export { inquiryModel } from './inquiry/model';
 export type { InquiryTest, Evidence, InquiryModel } from './inquiry/model';
 
 // job
+export { ABILITY_WORDS, BODY_WORDS, DEVICE_ABILITIES, DEVICE_BODIES } from './job/device';
+export type { DeviceAbility, DeviceBody } from './job/device';
+export { JOB_KINDS, KIND_SHEETS } from './job/job-kind';
+export type { JobKind } from './job/job-kind';
+export { withKind } from './job/propose-kind';
 export { completeDocuments } from './job/complete-documents';
 export { finalChecks } from './job/final-checks';
-export { HAPPENINGS } from './job/happening';
+export { HAPPENINGS, HAPPENING_WORDS } from './job/happening';
 export type { Happening } from './job/happening';
 export { jobGates } from './job/job-gates';
 export type { JobGates } from './job/job-gates';
 export { EMPTY_INTAKE, EMPTY_MATCH, EMPTY_CLOSING, DOCUMENT_KINDS, EMPTY_DOCUMENTS } from './job/job-record';
 export type { Intake, TriageAnswer, AroundPort, MatchRecord, Closing, JobDocuments, DocumentKind, JobRecord } from './job/job-record';
-export { jobView, isUnweighed } from './job/job-view';
+export { jobView, isUnweighed, pinsToTrace } from './job/job-view';
 export type { JobView } from './job/job-view';
 export { matchStamp } from './job/match-found';
 export type { MatchFound } from './job/match-found';
 export { matchList } from './job/match-list';
-export { stationMove, nextMove } from './job/next-move';
+export { byEyeWords, nextMove, stationMove } from './job/next-move';
 export type { NextMove } from './job/next-move';
 export { matchFace, observePattern } from './job/observe-pattern';
-export { STATIONS, STATION_WORDS, closeUpLeft, stationStates, presentStation, unreadableJob } from './job/station';
+export { STATIONS, STATION_WORDS, STATION_STATE_WORDS, OLD_PORT_LOOKS, isSpared, closeUpLeft, stationStates, presentStation, unreadableJob } from './job/station';
 export type { Station, StationState } from './job/station';
 export { EMPTY_WORKSHOP, NEW_WORKSHOP } from './job/workshop';
 export type { WorkshopRecord, Workshop } from './job/workshop';
@@ -144,7 +149,8 @@ export { printChance, printDegrees } from './quantity/print-chance';
 export { REPAIR_KINDS, REPAIR_WORDS } from './rebuild/pin-repair';
 export type { RepairKind } from './rebuild/pin-repair';
 export { EMPTY_REBUILD, isSettled, wireList } from './rebuild/rebuild-plan';
-export type { PinChoice, RebuildRecord, PinPlan } from './rebuild/rebuild-plan';
+export type { PartBehind, PinChoice, RebuildRecord, PinPlan } from './rebuild/rebuild-plan';
+export type { WorkItem } from './rebuild/work-items';
 
 // shorts
 export type { HuntResult, Hunt } from './shorts/hunt-chances';
@@ -162,8 +168,10 @@ export type { FastenersBack, Tray } from './teardown/fasteners';
 export { modelKey, makeModelCard, teardownFromCard } from './teardown/model-card';
 export type { ModelCard } from './teardown/model-card';
 export { stepFault, withoutStep } from './teardown/step-graph';
-export { STEP_KINDS, LATCHES, TEST_NEEDS, STEP_WORDS, LATCH_WORDS, hasWires, usualStep } from './teardown/step';
-export type { StepKind, Latch, TestNeed, Fasteners, WireNote, OpeningStep, BatteryAnswer, Teardown } from './teardown/step';
+export { EMPTY_TEARDOWN, STEP_KINDS, LATCHES, TEST_NEEDS, STEP_WORDS, LATCH_WORDS, connectsOf, hasWires, testNeedsOf, usualStep } from './teardown/step';
+export { closingFault, withClosingRule } from './teardown/closing-graph';
+export { parseScrewLine, printScrewLine } from './teardown/screw-line';
+export type { StepKind, Latch, TestNeed, ClosingRule, Fasteners, WireNote, OpeningStep, BatteryAnswer, Teardown } from './teardown/step';
 
 // trace
 export { USUAL_WISH, targetName, traceAdvice, fewestProbes } from './trace/next-probe';
@@ -175,11 +183,12 @@ export { weighTrace, readingsStamp, answersStamp } from './trace/trace-answers';
 export type { TraceAnswers } from './trace/trace-answers';
 
 // triage
-export { DEVICE_TRAITS, SYMPTOMS } from './triage/cautions';
+export { DEVICE_TRAITS, SYMPTOMS, SYMPTOM_WORDS, powerCautions } from './triage/cautions';
 export type { DeviceTrait, Symptom } from './triage/cautions';
 export { FAULT_SITES, SITE_SHEETS, PSEUDO_JOBS, sitePriors } from './triage/fault-site';
 export type { FaultSite } from './triage/fault-site';
-export { TRIAGE_CHECKS } from './triage/triage-checks';
+export { TRIAGE_CHECKS, outcomeOf } from './triage/triage-checks';
+export type { TriageCheck } from './triage/triage-checks';
 
 // worth
 export { orderQuantity, usePerYear } from './worth/order-quantity';

@@ -208,6 +208,19 @@ export interface Overlay {
   readonly shown: boolean;
 }
 
+/** A wire of a cord that is to become a socket: told by ringing it to its far end, its colour is only a hint. */
+export interface CordWire {
+  readonly id: string;
+  readonly colour: string;
+  /** Where it sat on the board before the cut. */
+  readonly pad: string;
+  readonly function: PinFunction;
+  /** Rung to its far end. */
+  readonly rung: boolean;
+  /** The photo that shows where it sat; `null` with none. */
+  readonly photoId: string | null;
+}
+
 /** One thing seen on both faces, a hole or a corner, in the millimetres of each. */
 export interface FacePair {
   readonly top: BoardPoint;
@@ -215,7 +228,7 @@ export interface FacePair {
 }
 
 /**
- * A job's board. Every id (row, pin, leg, component, terminal, point, line, area, overlay) is unique within it: `checkBoard` holds that,
+ * A job's board. Every id (row, pin, leg, wire of the cord, component, terminal, point, line, area, overlay) is unique within it: `checkBoard` holds that,
  * and everything that takes a Board relies on it. Places are board millimetres of their face.
  */
 export interface Board {
@@ -223,6 +236,9 @@ export interface Board {
   readonly faces: readonly FaceSheet[];
   readonly rows: readonly PinRow[];
   readonly legs: readonly Leg[];
+  /** It was looked, and the port has no legs or anchors. */
+  readonly legsAbsent: boolean;
+  readonly cord: readonly CordWire[];
   readonly components: readonly Component[];
   readonly points: readonly LoosePoint[];
   readonly lines: readonly BoardLine[];
@@ -239,6 +255,8 @@ export const EMPTY_BOARD: Board = {
   faces: [],
   rows: [],
   legs: [],
+  legsAbsent: false,
+  cord: [],
   components: [],
   points: [],
   lines: [],

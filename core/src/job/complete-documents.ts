@@ -1,10 +1,10 @@
 import type { Board, FaceSheet } from '../board/board';
 import type { KnownLength } from '../geometry/photo-measure';
-import { usualStep } from '../teardown/step';
-import type { OpeningStep } from '../teardown/step';
+import { completeStep } from '../teardown/complete-step';
 import type { Stance } from '../connector/part';
-import type { AroundPort, DocumentKind, JobDocuments } from './job-record';
-import { DOCUMENT_KINDS, EMPTY_AROUND, EMPTY_DOCUMENTS } from './job-record';
+import type { Happening } from './happening';
+import type { AroundPort, DocumentKind, Intake, JobDocuments } from './job-record';
+import { DOCUMENT_KINDS, EMPTY_AROUND, EMPTY_DOCUMENTS, EMPTY_INTAKE } from './job-record';
 
 type StoredSheet = Partial<FaceSheet> & { readonly scale?: KnownLength | null };
 
@@ -46,28 +46,22 @@ function completeAround(around: Partial<AroundPort> | undefined): AroundPort {
   return { ...whole, stance: whole.stance && (EARLIER_STANCES[whole.stance] ?? whole.stance) };
 }
 
-type Stored = { readonly [K in DocumentKind]?: Partial<JobDocuments[K]> | undefined };
+type StoredIntake = Omit<Partial<Intake>, 'happened'> & {
+  readonly happened?: Happening | null | readonly Happening[];
+};
 
-function completeStep(step: Partial<OpeningStep>): OpeningStep {
-  const kind = step.kind ?? 'lift-off';
-  const whole: OpeningStep = {
-    id: '',
-    place: '',
-    note: '',
-    photoId: null,
-    frees: '',
-    after: [],
-    ...usualStep(kind),
-    ...step,
-    kind,
+/** An intake of before several stories: its one story, if it had one. */
+function completeIntake(stored: StoredIntake): Intake {
+  const { happened, ...rest } = { ...EMPTY_INTAKE, ...stored };
+  const stories = typeof happened === 'string' ? [happened] : (happened ?? []);
+  return {
+    ...rest,
+    happened: stories,
+    triage: rest.triage.map((a) => ({ ...{ value: null }, ...a })),
   };
-  return whole.fasteners
-    ? {
-        ...whole,
-        fasteners: { ...whole.fasteners, colour: (whole.fasteners as { colour?: string }).colour ?? '' },
-      }
-    : whole;
 }
+
+type Stored = { readonly [K in DocumentKind]?: Partial<JobDocuments[K]> | undefined };
 
 /**
  * Documents as they were stored, by this version or an earlier one, made whole: a field that was not there yet gets its empty value,
@@ -79,6 +73,7 @@ export function completeDocuments(stored: Stored): JobDocuments {
   ) as unknown as JobDocuments;
   return {
     ...whole,
+    intake: completeIntake(whole.intake),
     board: completeBoard(whole.board),
     match: { ...whole.match, around: completeAround(whole.match.around) },
     teardown: { ...whole.teardown, steps: whole.teardown.steps.map(completeStep) },

@@ -13,7 +13,9 @@ import type { FaultSite } from '../triage/fault-site';
 import type { DeviceTrait, Symptom } from '../triage/cautions';
 import type { WorthInputs } from '../worth/repair-or-replace';
 import { EMPTY_WORTH } from '../worth/repair-or-replace';
+import type { DeviceAbility, DeviceBody } from './device';
 import type { Happening } from './happening';
+import type { JobKind } from './job-kind';
 
 /** What was asked and answered when the device came in. */
 export interface Intake {
@@ -21,12 +23,22 @@ export interface Intake {
   readonly make: string;
   readonly model: string;
   readonly owner: string;
-  readonly happened: Happening | null;
+  readonly happened: readonly Happening[];
   readonly happenedNote: string;
   readonly symptoms: readonly Symptom[];
   readonly traits: readonly DeviceTrait[];
-  /** Largest current the device draws through the port, A; `null` takes the family's usual figure. */
+  /** What becomes of the port; empty while it was not said. */
+  readonly kinds: readonly JobKind[];
+  /** The board was looked over and the kind still holds. */
+  readonly kindsConfirmed: boolean;
+  /** What it is: in a case, a bare board or module, a cord; `null` while it was not said. */
+  readonly body: DeviceBody | null;
+  /** What it does when it is well; empty while it was not asked. `not-known` stands alone. */
+  readonly does: readonly DeviceAbility[];
+  /** Largest current the device draws through the port, A; `null` while it was not said. */
   readonly deviceCurrentA: number | null;
+  /** It was asked, and nobody knows. */
+  readonly drawNotKnown: boolean;
   /** What came along: the torn port, a bag of screws. */
   readonly cameWith: readonly string[];
   /** What is missing already: one screw, a foot. */
@@ -45,6 +57,8 @@ export interface Intake {
 export interface TriageAnswer {
   readonly checkId: string;
   readonly outcome: string;
+  /** The figure it was read from, base unit; `null` where none was taken. OL is kept as `null` with its outcome. */
+  readonly value: number | null;
 }
 
 /** What stands around the port, as far as it was looked at; `null` where it was not. */
@@ -71,6 +85,8 @@ export interface MatchRecord {
   /** Keys of dimensions that cannot be taken. */
   readonly skipped: readonly string[];
   readonly around: AroundPort;
+  /** Parts that were tried by hand and did not go. */
+  readonly notGone: readonly string[];
 }
 
 export interface Closing {
@@ -92,11 +108,16 @@ export const EMPTY_INTAKE: Intake = {
   make: '',
   model: '',
   owner: '',
-  happened: null,
+  happened: [],
   happenedNote: '',
   symptoms: [],
   traits: [],
+  kinds: [],
+  kindsConfirmed: false,
+  body: null,
+  does: [],
   deviceCurrentA: null,
+  drawNotKnown: false,
   cameWith: [],
   missing: [],
   triage: [],
@@ -120,6 +141,7 @@ export const EMPTY_MATCH: MatchRecord = {
   answers: [],
   skipped: [],
   around: EMPTY_AROUND,
+  notGone: [],
 };
 export const EMPTY_CLOSING: Closing = {
   stepsDone: [],

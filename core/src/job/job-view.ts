@@ -20,6 +20,16 @@ import { cautionsFor } from '../triage/cautions';
 import { sitePriors } from '../triage/fault-site';
 import type { TriageReport } from '../triage/triage';
 import { triage } from '../triage/triage';
+import type { PadState } from '../board/pad-state';
+import { isGone } from '../board/pad-state';
+import type { WorkItem } from '../rebuild/work-items';
+import { workItems } from '../rebuild/work-items';
+import { knownAbilities } from './device';
+import type { KindNeeds } from './job-kind';
+import { needsOf } from './job-kind';
+import type { KindProposal } from './propose-kind';
+import { kindDoubt, proposeKinds } from './propose-kind';
+import { seenOnBoard } from './seen-on-board';
 import type { JobRecord } from './job-record';
 import type { MatchFound } from './match-found';
 import { lazily } from './lazily';
@@ -34,8 +44,16 @@ export interface JobView {
   /** What matching found for the record as it is; `null` while nothing was. */
   readonly found: MatchFound | null;
   readonly sheet: FamilySheet;
-  /** A, as typed at take-in or the family's usual figure. */
+  /** A, as typed at take-in; where nothing was, what such a port may be asked for (`drawSaid` is false then). */
   readonly deviceCurrentA: number;
+  readonly drawSaid: boolean;
+  /** What the kinds of this job ask of its stations. */
+  readonly needs: KindNeeds;
+  readonly proposedKinds: readonly KindProposal[];
+  /** What the looked-over board says against what was said of the port. */
+  readonly kindDoubt: KindProposal | null;
+  /** Acts of the rebuilding beside the pins. */
+  readonly items: readonly WorkItem[];
   readonly cautions: readonly Caution[];
   readonly workshop: Workshop;
   readonly triage: TriageReport;
@@ -64,21 +82,41 @@ export function jobView(
   const sheet = FAMILIES[record.board.family ?? 'other'];
   const deviceCurrentA = record.intake.deviceCurrentA ?? sheet.usualCurrentA;
   const told = lazily(() => traceReport(record.board, record.readings, answers));
-  const plans = lazily(() => rebuildPlan(told().context, told().pins, record.rebuild, deviceCurrentA));
+  const { intake, board } = record;
+  const drawSaid = intake.deviceCurrentA !== null;
+  const needs = needsOf(intake.kinds);
+  const plans = lazily(() =>
+    rebuildPlan(told().context, told().pins, record.rebuild, deviceCurrentA, !drawSaid).filter((p) =>
+      isPinOf(needs, p.row.pin.pin.state),
+    ),
+  );
+  const items = lazily(() =>
+    workItems(intake.kinds, board, record.rebuild.part, record.rebuild.hunt.marking, needs.legs),
+  );
   const checks = lazily(() =>
-    told().pins.length > 0 ? proveChecks(told().context, plans(), sheet, deviceCurrentA) : [],
+    plans().length > 0 || intake.kinds.length > 0
+      ? proveChecks(told().context, plans(), sheet, deviceCurrentA, {
+          does: knownAbilities(intake.does),
+          drawSaid,
+          kinds: intake.kinds,
+          legs: needs.legs && !board.legsAbsent,
+        })
+      : [],
   );
   const prove = lazily(() => proveReport(checks(), record.results));
-  const cautions = lazily(() => cautionsFor(record.intake.traits, record.intake.symptoms));
+  const cautions = lazily(() => cautionsFor(intake.traits, intake.symptoms, intake.happened));
   const battery = lazily(() => batteryGate(record.teardown, record.closing.stepsDone));
   const gate = lazily(() => testGate(record.teardown));
   const triaged = lazily(() =>
     triage({
       priors: sitePriors(workshop.record.shares ?? {}, workshop.closed),
-      happened: record.intake.happened,
-      symptoms: record.intake.symptoms,
-      answers: record.intake.triage,
-      cannot: record.intake.cannot,
+      happened: intake.happened,
+      symptoms: intake.symptoms,
+      answers: [...intake.triage, ...seenOnBoard(intake.triage, board)],
+      cannot: intake.cannot,
+      open: record.teardown.opened || intake.body === 'bare',
+      family: board.family,
+      hasCell: intake.traits.includes('lithium-cell') || record.teardown.battery !== 'none',
     }),
   );
   return {
@@ -87,7 +125,18 @@ export function jobView(
     found,
     sheet,
     deviceCurrentA,
+    drawSaid,
+    needs,
     workshop,
+    get proposedKinds() {
+      return proposeKinds(intake, board, triaged());
+    },
+    get kindDoubt() {
+      return kindDoubt(intake.kinds, board);
+    },
+    get items() {
+      return items();
+    },
     get cautions() {
       return cautions();
     },
@@ -119,6 +168,21 @@ export function jobView(
       return prove();
     },
   };
+}
+
+/** Whether a pin in that state is part of a job with these needs. */
+function isPinOf({ pads }: KindNeeds, state: PadState): boolean {
+  return pads === 'all' || (pads === 'broken' && state !== 'unchecked' && state !== 'sound');
+}
+
+/** Pins whose landing has to be found: of a torn port all that are not sound, of any other kind only those whose copper is gone. */
+export function pinsToTrace({ record, needs, pins }: JobView): PinRowReport[] {
+  const { kinds } = record.intake;
+  const torn = kinds.length === 0 || kinds.includes('torn') || kinds.includes('breakout');
+  if (!needs.trace) return [];
+  return pins.filter(
+    (p) => isPinOf(needs, p.pin.pin.state) && p.status === 'open' && (torn || isGone(p.pin.pin.state)),
+  );
 }
 
 /** Whether readings stand that nothing was inferred from yet: what depends on them is not known. */

@@ -19,6 +19,7 @@ import { matchList } from './match-list';
 import { matchFace, observePattern } from './observe-pattern';
 import { nextMove, stationMove } from './next-move';
 import { NEW_WORKSHOP } from './workshop';
+import { TRIAGE_CHECKS } from '../triage/triage-checks';
 import { closeUpLeft, presentStation, stationStates, STATIONS } from './station';
 
 const empty: JobRecord = { ...EMPTY_DOCUMENTS, readings: [], results: [] };
@@ -27,7 +28,15 @@ const step = (id: string, count: number | null, after: readonly string[] = []): 
   const fasteners =
     count === null
       ? null
-      : ({ count, drive: 'cross', lengthMm: 4, thread: 'fine', colour: '', compartment: 'A1' } as const);
+      : ({
+          count,
+          missing: 0,
+          drive: 'cross',
+          lengthMm: 4,
+          thread: 'fine',
+          colour: '',
+          compartment: 'A1',
+        } as const);
   return {
     id,
     kind,
@@ -48,7 +57,16 @@ const opened: Teardown = {
 };
 const takenIn: JobRecord = {
   ...empty,
-  intake: { ...empty.intake, name: 'Handset', happened: 'yanked', symptoms: ['dead', 'port-missing'] },
+  intake: {
+    ...empty.intake,
+    name: 'Handset',
+    happened: ['yanked'],
+    symptoms: ['dead', 'port-missing'],
+    does: ['charge', 'data'],
+    deviceCurrentA: 0.5,
+    kinds: ['torn'],
+    kindsConfirmed: true,
+  },
   board: { ...EMPTY_BOARD, family: 'micro-b' },
 };
 const scaled = {
@@ -152,13 +170,43 @@ describe('take in', () => {
   const moveOf = (intake: Partial<JobRecord['intake']>) =>
     nextMove(jobView({ ...takenIn, intake: { ...takenIn.intake, ...intake } }));
   it('asks the one next check while it is not sure, and says where the fault is when it is', () => {
-    const asking = moveOf({ symptoms: ['dead'] });
+    const asking = moveOf({ symptoms: ['dead'], kinds: [] });
     expect(asking).toMatchObject({ station: 'take-in', tone: 'move' });
     expect(asking.why).toMatch(/would point to/);
+    expect(moveOf({ kinds: [] })).toMatchObject({ tone: 'move', title: 'Torn pads rebuilt?' });
     expect(stationMove(jobView(takenIn), 'take-in')).toMatchObject({
       tone: 'done',
-      title: 'It is the port: joints, pads or tracks',
+      title: 'Torn pads rebuilt',
     });
+    const cable = moveOf({
+      kinds: [],
+      symptoms: ['charges-no-data'],
+      happened: ['unknown'],
+      triage: [
+        { checkId: 'flex', outcome: 'firm', value: null },
+        { checkId: 'other-cable', outcome: 'works', value: null },
+        { checkId: 'scar', outcome: 'fine', value: null },
+      ],
+    });
+    expect(cable.station).toBe('open-up');
+    expect(
+      stationMove(jobView({ ...takenIn, intake: { ...takenIn.intake, kinds: [] } }), 'take-in').tone,
+    ).toBe('move');
+  });
+  it('nothing is done at a likelihood that no check settles: it says to open it and look', () => {
+    const unsure = moveOf({
+      kinds: [],
+      symptoms: ['dead'],
+      happened: ['unknown'],
+      cannot: TRIAGE_CHECKS.filter((c) => !c.inside).map((c) => c.id),
+    });
+    expect(unsure).toMatchObject({ station: 'take-in', tone: 'move' });
+    expect(unsure.title).not.toMatch(/^It is/);
+  });
+  it('asks once what it does and what it draws, and takes not known for an answer', () => {
+    expect(moveOf({ does: [] }).title).toMatch(/What does it do/);
+    expect(moveOf({ deviceCurrentA: null }).title).toMatch(/What does it draw/);
+    expect(moveOf({ deviceCurrentA: null, drawNotKnown: true, does: ['not-known'] }).station).toBe('open-up');
   });
   it('a parked job waits, whatever else it holds', () => {
     expect(moveOf({ parked: 'Swollen cell, gone to the drop-off' })).toMatchObject({
@@ -169,12 +217,15 @@ describe('take in', () => {
   it('data first: the goal is one good copy', () => {
     const worth = { ...takenIn.intake.worth, meaning: 'data' as const };
     expect(
-      stationMove(jobView({ ...takenIn, intake: { ...takenIn.intake, worth } }), 'take-in').title,
+      stationMove(
+        jobView({ ...takenIn, intake: { ...takenIn.intake, worth, kinds: ['copy-only'] } }),
+        'take-in',
+      ).title,
     ).toMatch(/one good copy/);
   });
   it('this workshop’s own closed jobs move the odds', () => {
     const odds = (closed: Record<string, number>) =>
-      jobView({ ...takenIn, intake: { ...takenIn.intake, symptoms: [], happened: null } }, null, {
+      jobView({ ...takenIn, intake: { ...takenIn.intake, symptoms: [], happened: [] } }, null, {
         ...NEW_WORKSHOP,
         closed,
       }).triage.sites[0]?.site;
@@ -208,6 +259,15 @@ describe('documents of before', () => {
       after: [],
       shuts: true,
       fasteners: { count: 4, colour: '' },
+    });
+    const one = completeDocuments({
+      intake: { happened: 'yanked', triage: [{ checkId: 'flex', outcome: 'moves' }] },
+    } as never);
+    expect(one.intake).toMatchObject({
+      happened: ['yanked'],
+      triage: [{ value: null }],
+      kinds: [],
+      does: [],
     });
     expect(completeDocuments({})).toEqual(EMPTY_DOCUMENTS);
     expect(completeDocuments(looked)).toMatchObject({ teardown: opened, board: looked.board });

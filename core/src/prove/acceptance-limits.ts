@@ -1,4 +1,4 @@
-/** An acceptance limits: `pass` inside, `doubt` inside the wider one, `fail` beyond. Limits included. */
+/** Acceptance limits: `pass` inside, `doubt` inside the wider one, `fail` beyond. Limits included. */
 export interface AcceptanceLimits {
   readonly pass: readonly [number, number];
   readonly doubt: readonly [number, number];
@@ -27,6 +27,12 @@ export const VBUS_LIMITS: AcceptanceLimits = { pass: [4.75, 5.25], doubt: [4.4, 
 export function drawLimits(deviceCurrentA: number): AcceptanceLimits {
   return { pass: [0.005, deviceCurrentA * 1.1], doubt: [0.001, deviceCurrentA * 1.2] };
 }
+
+/**
+ * Draw of a device whose draw nobody knows: some, up to the 1.5 A that a charging port gives before it shuts off (USB battery charging 1.2,
+ * from memory). That it is the right draw is not said by it.
+ */
+export const ANY_DRAW_LIMITS: AcceptanceLimits = { pass: [0.005, 1.5], doubt: [0.001, 3] };
 
 const side = (value: number, print: (value: number) => string): string =>
   value === Infinity ? '' : print(value);

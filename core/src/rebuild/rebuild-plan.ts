@@ -3,6 +3,7 @@ import { EMPTY_HUNT } from '../shorts/hunt-record';
 import type { FaceRegister } from '../board/face-register';
 import type { ProbePoint } from '../board/probe-point';
 import { spanMm } from '../board/probe-point';
+import { functionGroup } from '../connector/pin-function';
 import type { WireKind } from '../material/wire-stock';
 import { WIRE_STOCK } from '../material/wire-stock';
 import { millimetres } from '../quantity/units';
@@ -33,9 +34,28 @@ export interface RebuildRecord {
   readonly choices: readonly PinChoice[];
   /** The hunt for what pulls the supply down. */
   readonly hunt: HuntRecord;
+  /** The part behind the port that is replaced. */
+  readonly part: PartBehind;
+  /** Ids of work items that are done, beside the pins. */
+  readonly itemsDone: readonly string[];
 }
 
-export const EMPTY_REBUILD: RebuildRecord = { tailMm: 2, choices: [], hunt: EMPTY_HUNT };
+/** A part that is replaced: what has to be known of it before it is heated. */
+export interface PartBehind {
+  /** What is printed on it, or its measured size; empty while unknown. */
+  readonly marking: string;
+  readonly package: string;
+  /** Where its pin 1, its plus or its stripe is. */
+  readonly pins: string;
+}
+
+export const EMPTY_REBUILD: RebuildRecord = {
+  tailMm: 2,
+  choices: [],
+  hunt: EMPTY_HUNT,
+  part: { marking: '', package: '', pins: '' },
+  itemsDone: [],
+};
 
 export interface JumperPlan {
   readonly wireMm: number;
@@ -53,6 +73,8 @@ export interface PinPlan {
   readonly repair: PinRepair;
   readonly proposed: PinRepair;
   readonly demand: PinDemand;
+  /** The device's draw was never said: the demand rests on what the port may be asked for. */
+  readonly assumedDraw: boolean;
   readonly jumper: JumperPlan | null;
   readonly built: boolean;
 }
@@ -104,12 +126,14 @@ function chosenRepair(
 /**
  * For each pin the repair its state asks for, or the one chosen, with wire, length from the plate plus tails, and the check of that wire.
  * @param deviceCurrentA the device's draw through the port, A
+ * @param assumed the draw was not said but taken from what such a port may be asked for
  */
 export function rebuildPlan(
   ctx: TraceContext,
   table: readonly PinRowReport[],
   record: RebuildRecord,
   deviceCurrentA: number,
+  assumed = false,
 ): PinPlan[] {
   const choices = new Map(record.choices.map((c) => [c.pinId, c]));
   return table.map((row): PinPlan => {
@@ -126,7 +150,8 @@ export function rebuildPlan(
       repair.kind === 'jumper'
         ? planJumper(pin, ctx.byId.get(repair.landing.pointId), choice, record.tailMm, demand, ctx.register)
         : null;
-    return { row, repair, proposed, demand, jumper, built: choice?.built ?? false };
+    const assumedDraw = assumed && ['supply', 'ground'].includes(functionGroup(pin.pin.function));
+    return { row, repair, proposed, demand, assumedDraw, jumper, built: choice?.built ?? false };
   });
 }
 

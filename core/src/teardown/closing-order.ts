@@ -1,6 +1,6 @@
 import type { OpeningStep, Teardown, TestNeed } from './step';
-import { STEP_WORDS, wireWords } from './step';
-import { allFollowers, followersOf } from './step-graph';
+import { connectsOf, STEP_WORDS, testNeedsOf, wireWords } from './step';
+import { allBefore, closedBefore, stepsOf } from './closing-graph';
 
 export interface ClosingStep {
   readonly step: OpeningStep;
@@ -24,15 +24,22 @@ export interface Choice {
 
 /** Each step not yet closed: whether it can be closed now, and if not, what it waits for and why. */
 export function closingChoices(teardown: Teardown, done: ReadonlySet<string>): Choice[] {
+  const before = closedBefore(teardown);
+  const said = (first: string, then: string): boolean =>
+    teardown.closingFirst.some((r) => r.first === first && r.then === then);
   return teardown.steps
     .filter((s) => !done.has(s.id))
     .map((step) => {
-      const waitsFor = followersOf(teardown.steps, step.id).filter((s) => !done.has(s.id));
+      const waitsFor = stepsOf(teardown.steps, before.get(step.id) ?? new Set()).filter(
+        (s) => !done.has(s.id),
+      );
       const names = waitsFor.map((s) => closingWords(s).title.toLowerCase()).join('; ');
       const why =
         waitsFor.length === 0
           ? 'nothing is in its way'
-          : `it was opened first, and these lie behind it: ${names}`;
+          : waitsFor.every((s) => said(s.id, step.id))
+            ? `you said that these come first: ${names}`
+            : `it was opened first, and these lie behind it: ${names}`;
       return { step, waitsFor, why };
     });
 }
@@ -48,16 +55,12 @@ const EASILY_FORGOTTEN = ['battery', 'cable', 'latch', 'solder-joint', 'gasket',
 
 /** Plugs, ribbons, wires and seals that cannot be reached once something else is shut (battery plug before the board screws). */
 export function oneWaySteps(teardown: Teardown): OneWay[] {
+  const before = closedBefore(teardown);
   return teardown.steps.flatMap((then) => {
-    const behind = allFollowers(teardown.steps, then.id);
+    const behind = before.get(then.id) ?? new Set<string>();
     if (!['screws', 'hidden-screws', 'clips', 'glue', 'bracket', 'lift-off'].includes(then.kind)) return [];
     return teardown.steps
-      .filter(
-        (s) =>
-          behind.has(s.id) &&
-          EASILY_FORGOTTEN.includes(s.kind) &&
-          followersOf(teardown.steps, then.id).some((f) => f.id === s.id),
-      )
+      .filter((s) => behind.has(s.id) && EASILY_FORGOTTEN.includes(s.kind))
       .map((first) => ({
         first,
         then,
@@ -72,12 +75,13 @@ export function oneWaySteps(teardown: Teardown): OneWay[] {
  */
 export function closingOrder(teardown: Teardown): ClosingStep[] {
   const needed = stepsForTest(teardown);
+  const before = closedBefore(teardown);
   const done = new Set<string>();
   const order: OpeningStep[] = [];
   while (order.length < teardown.steps.length) {
-    const free = closingChoices(teardown, done)
-      .filter((c) => c.waitsFor.length === 0)
-      .map((c) => c.step);
+    const free = teardown.steps.filter(
+      (s) => !done.has(s.id) && [...(before.get(s.id) ?? [])].every((id) => done.has(id)),
+    );
     const next = free.reverse().toSorted((a, b) => rank(a, needed) - rank(b, needed))[0];
     if (!next) throw new RangeError('the opening steps lead in a circle');
     order.push(next);
@@ -90,9 +94,11 @@ const rank = (step: OpeningStep, needed: ReadonlySet<string>): number =>
   needed.has(step.id) ? 0 : step.shuts ? 2 : 1;
 
 /** Steps that must be closed before the test: those that connect what it needs, and all that lie behind them. */
-function stepsForTest({ steps, testNeeds }: Teardown): ReadonlySet<string> {
-  const wanted = steps.filter((s) => s.connects.some((c) => testNeeds.includes(c)));
-  return new Set(wanted.flatMap((s) => [s.id, ...allFollowers(steps, s.id)]));
+function stepsForTest(teardown: Teardown): ReadonlySet<string> {
+  const needs = testNeedsOf(teardown);
+  const wanted = teardown.steps.filter((s) => connectsOf(s).some((c) => needs.includes(c)));
+  const before = closedBefore(teardown);
+  return new Set(wanted.flatMap((s) => [s.id, ...allBefore(before, s.id)]));
 }
 
 export interface TestGate {
@@ -109,10 +115,10 @@ export function testGate(teardown: Teardown): TestGate {
   const order = closingOrder(teardown);
   const needed = stepsForTest(teardown);
   const last = order.findLastIndex((c) => needed.has(c.step.id));
-  const connected = new Set(teardown.steps.flatMap((s) => s.connects));
+  const connected = new Set(teardown.steps.flatMap(connectsOf));
   return {
     after: last + 1,
-    never: teardown.testNeeds.filter((n) => !connected.has(n)),
+    never: testNeedsOf(teardown).filter((n) => !connected.has(n)),
     shutBefore: order
       .slice(0, last + 1)
       .map((c) => c.step)

@@ -1,5 +1,6 @@
 import type { DeviceTrait } from '../triage/cautions';
-import type { OpeningStep, Teardown, TestNeed } from './step';
+import { completeStep } from './complete-step';
+import type { ClosingRule, OpeningStep, Teardown, TestNeed } from './step';
 import { EMPTY_TEARDOWN } from './step';
 
 /** What is kept of a model for the next one of its kind: how it opens, what lies where, what to beware of, what was learned. */
@@ -8,6 +9,8 @@ export interface ModelCard {
   readonly model: string;
   readonly traits: readonly DeviceTrait[];
   readonly testNeeds: readonly TestNeed[];
+  readonly spared: readonly TestNeed[];
+  readonly closingFirst: readonly ClosingRule[];
   readonly batteryNote: string;
   /** Photos stay: they show the way in. */
   readonly steps: readonly OpeningStep[];
@@ -29,12 +32,36 @@ export function makeModelCard(
   learned: string,
 ): ModelCard {
   if (model.trim() === '') throw new RangeError('a model card needs the model’s name');
-  const { testNeeds, batteryNote, steps } = teardown;
-  return { make: make.trim(), model: model.trim(), traits, testNeeds, batteryNote, steps, learned };
+  const { testNeeds, spared, closingFirst, batteryNote, steps } = teardown;
+  return {
+    make: make.trim(),
+    model: model.trim(),
+    traits,
+    testNeeds,
+    spared,
+    closingFirst,
+    batteryNote,
+    steps,
+    learned,
+  };
 }
 
+/** A card as an earlier version kept it: what was not there yet is empty. */
+export type StoredCard = Omit<ModelCard, 'spared' | 'closingFirst'> & Partial<ModelCard>;
+
 /** A teardown that starts from a card: the steps and tray plan are there, nothing is opened and the battery is not answered. */
-export function teardownFromCard(card: ModelCard): Teardown {
-  const { testNeeds, batteryNote, steps } = card;
-  return { ...EMPTY_TEARDOWN, testNeeds, batteryNote, steps };
+export function teardownFromCard(card: StoredCard): Teardown {
+  const { testNeeds, spared = [], closingFirst = [], batteryNote, steps } = card;
+  return {
+    ...EMPTY_TEARDOWN,
+    testNeeds,
+    spared,
+    closingFirst,
+    batteryNote,
+    // Photos of the one before show the way in; its missing screws are its own.
+    steps: steps.map((s) => {
+      const whole = completeStep(s);
+      return { ...whole, fasteners: whole.fasteners && { ...whole.fasteners, missing: 0 } };
+    }),
+  };
 }

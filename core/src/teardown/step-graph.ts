@@ -1,7 +1,7 @@
 import type { OpeningStep, Teardown } from './step';
 
 export interface StepFault {
-  readonly code: 'duplicate-id' | 'unknown-step' | 'later-step';
+  readonly code: 'duplicate-id' | 'unknown-step' | 'later-step' | 'closing-circle';
   readonly path: string;
   readonly message: string;
 }
@@ -45,18 +45,4 @@ export function withoutStep(steps: readonly OpeningStep[], id: string): OpeningS
 /** Steps that name this one as having come first, by id. */
 export function followersOf(steps: readonly OpeningStep[], id: string): OpeningStep[] {
   return steps.filter((s) => s.after.includes(id));
-}
-
-/** All steps that had to come after a step, directly or through others. */
-export function allFollowers(steps: readonly OpeningStep[], id: string): ReadonlySet<string> {
-  const found = new Set<string>();
-  const queue = [id];
-  for (const at of queue) {
-    for (const next of followersOf(steps, at)) {
-      if (found.has(next.id)) continue;
-      found.add(next.id);
-      queue.push(next.id);
-    }
-  }
-  return found;
 }

@@ -3,9 +3,12 @@ import fc from 'fast-check';
 import { closingChoices, closingOrder, oneWaySteps, openedDaysAgo, testGate } from './closing-order';
 import { freeCompartment, trayCompartments, trayWarnings, USUAL_TRAY } from './fasteners';
 import { makeModelCard, modelKey, teardownFromCard } from './model-card';
-import type { OpeningStep, StepKind, Teardown } from './step';
-import { EMPTY_TEARDOWN, STEP_KINDS, usualStep } from './step';
-import { allFollowers, stepFault, withoutStep } from './step-graph';
+import { batteryGate } from './battery-gate';
+import { parseScrewLine, printScrewLine } from './screw-line';
+import type { Fasteners, OpeningStep, StepKind, Teardown } from './step';
+import { connectsOf, EMPTY_TEARDOWN, STEP_KINDS, testNeedsOf, usualStep } from './step';
+import { closedBefore, closingFault, withClosingRule } from './closing-graph';
+import { followersOf, stepFault, withoutStep } from './step-graph';
 
 function step(
   id: string,
@@ -29,6 +32,7 @@ const handset = device([
   step('board', 'screws', ['clips']),
   step('plug', 'battery', ['board']),
 ]);
+const USUAL_TRAY_NAMES = trayCompartments(USUAL_TRAY);
 const order = (t: Teardown): string[] => closingOrder(t).map((c) => c.step.id);
 
 /** Random graphs: each step after some of those before it. */
@@ -87,8 +91,8 @@ describe('the closing order', () => {
   });
   it('says which wire goes to which pad', () => {
     const wires = [
-      { colour: 'red', pad: 'B+' },
-      { colour: 'black', pad: 'B−' },
+      { colour: 'red', pad: 'B+', photoId: null },
+      { colour: 'black', pad: 'B−', photoId: null },
     ];
     expect(closingOrder(device([step('cell', 'battery', [], { wires })]))[0]?.care).toMatch(
       /^Red to B\+, black to B−\. Polarity/,
@@ -105,22 +109,169 @@ describe('the closing order', () => {
 describe('the test gate', () => {
   /** By definition: over all orders that respect the graph, the fewest steps before all needs are connected. */
   function fewest(t: Teardown): number {
-    const wanted = t.steps.filter((s) => s.connects.some((c) => t.testNeeds.includes(c)));
-    const needed = new Set(wanted.flatMap((s) => [s.id, ...allFollowers(t.steps, s.id)]));
+    const needs = testNeedsOf(t);
+    const needed = new Set(
+      t.steps.filter((s) => connectsOf(s).some((c) => needs.includes(c))).map((s) => s.id),
+    );
+    for (const id of needed) for (const f of followersOf(t.steps, id)) needed.add(f.id);
     return needed.size;
   }
   it('is the earliest there can be', () => {
     fc.assert(fc.property(anyTeardown, (t) => expect(testGate(t).after).toBe(fewest(t))));
   });
-  it('stands after the battery plug, with the case open', () => {
+  it('stands after battery and speaker plug, with the case open', () => {
     const gate = testGate(handset);
-    expect(order(handset).slice(0, gate.after)).toEqual(['plug']);
+    expect(order(handset).slice(0, gate.after).sort()).toEqual(['plug', 'speaker']);
     expect(gate.shutBefore).toEqual([]);
     expect(gate.never).toEqual(['port']);
   });
   it('says what has to be shut before it, when the battery sits outside the board screws', () => {
     const outside = device([step('door', 'battery'), step('board', 'screws', ['door'])]);
     expect(testGate(outside).shutBefore.map((s) => s.id)).toEqual(['board']);
+  });
+});
+
+describe('closing in an order of its own', () => {
+  /** A plug that was pulled before the board came out, and that cannot be reached once the board is screwed down. */
+  const plugFirst = device([
+    step('clips', 'clips'),
+    step('plug', 'cable', ['clips']),
+    step('board', 'screws', ['plug']),
+  ]);
+  it('what was said comes first, though the opening ran the other way', () => {
+    expect(order(plugFirst)).toEqual(['board', 'plug', 'clips']);
+    const said = withClosingRule(plugFirst, { first: 'plug', then: 'board' });
+    expect(said && order(said)).toEqual(['plug', 'board', 'clips']);
+    const turned = said && withClosingRule(said, { first: 'board', then: 'plug' });
+    expect(turned?.closingFirst).toEqual([{ first: 'board', then: 'plug' }]);
+  });
+  it('a circle is refused, and named by its field', () => {
+    const both = {
+      ...plugFirst,
+      closingFirst: [
+        { first: 'plug', then: 'board' },
+        { first: 'board', then: 'plug' },
+      ],
+    };
+    expect(closingFault(both)).toMatchObject({ code: 'closing-circle', path: 'closingFirst' });
+    expect(closingFault(plugFirst)).toBeNull();
+  });
+  it('of any graph and any rules that are taken, every step is closed once and every rule holds', () => {
+    fc.assert(
+      fc.property(anyTeardown, fc.array(fc.tuple(fc.nat(), fc.nat()), { maxLength: 5 }), (t, pairs) => {
+        const ids = t.steps.map((s) => s.id);
+        let now = t;
+        for (const [a, b] of pairs) {
+          const [first = '', then = ''] = [ids[a % ids.length], ids[b % ids.length]];
+          if (first !== then) now = withClosingRule(now, { first, then }) ?? now;
+        }
+        const o = order(now);
+        expect([...o].sort()).toEqual([...ids].sort());
+        for (const r of now.closingFirst) expect(o.indexOf(r.first)).toBeLessThan(o.indexOf(r.then));
+        for (const [id, before] of closedBefore(now))
+          for (const b of before) expect(o.indexOf(b)).toBeLessThan(o.indexOf(id));
+      }),
+    );
+  });
+});
+
+describe('what a step connects', () => {
+  const named = (kind: StepKind, place: string) => connectsOf({ kind, place, frees: '', connects: null });
+  it('follows from its kind and its name, and can be said otherwise', () => {
+    expect(named('cable', 'speaker, two pins')).toEqual(['speaker']);
+    expect(named('solder-joint', 'red battery wire')).toEqual(['battery']);
+    expect(named('latch', 'display ribbon')).toEqual(['screen']);
+    expect(named('press-fit', 'volume knob')).toEqual(['button']);
+    expect(named('cable', 'white plug, notch up')).toEqual(['other']);
+    expect(named('screws', 'battery door')).toEqual([]);
+    expect(connectsOf({ kind: 'cable', place: 'speaker', frees: '', connects: [] })).toEqual([]);
+  });
+  it('all that was unplugged is needed for the test, unless it is spared', () => {
+    const t = device([step('lid', 'screws'), step('speaker', 'cable', ['lid'])], ['port']);
+    expect(testNeedsOf(t)).toEqual(['port', 'speaker']);
+    expect(testGate(t).after).toBe(1);
+    expect(testNeedsOf({ ...t, spared: ['speaker'] })).toEqual(['port']);
+  });
+  it('the test stands after plugs and before seals, glue and lids', () => {
+    const t = device([
+      step('glue', 'glue'),
+      step('seal', 'gasket', ['glue']),
+      step('speaker', 'cable', ['seal']),
+      step('cell wire', 'solder-joint', ['seal']),
+    ]);
+    expect(order(t).slice(0, testGate(t).after).sort()).toEqual(['cell wire', 'speaker']);
+  });
+  it('an unsoldered wire of the cell is the battery: soldered back, it shuts the gate', () => {
+    const t: Teardown = { ...device([step('black cell wire', 'solder-joint')]), battery: 'out' };
+    expect(batteryGate(t)).toEqual({ open: true });
+    expect(batteryGate(t, ['black cell wire'])).toMatchObject({ open: false, code: 'in-again' });
+    expect(batteryGate({ ...t, battery: 'unanswered' })).toMatchObject({
+      message: expect.stringContaining('Step 1'),
+    });
+  });
+  it('what was opened by cutting is replaced, not set back', () => {
+    expect(closingOrder(device([step('sleeve', 'cut')]))[0]?.title).toBe('Replace what was cut: sleeve');
+  });
+});
+
+describe('a group of screws in one line', () => {
+  it.each([
+    ['b 2 6', 'b', { count: 2, lengthMm: 6 }],
+    ['back cover 4', 'back cover', { count: 4 }],
+    ['under foot 2 4 8', 'under foot 2', { count: 4, lengthMm: 8 }],
+    [
+      'hinge 2x star 6.5mm coarse black -1 a3',
+      'hinge',
+      {
+        count: 2,
+        drive: 'star',
+        lengthMm: 6.5,
+        thread: 'coarse',
+        colour: 'black',
+        missing: 1,
+        compartment: 'A3',
+      },
+    ],
+    ['x3 5,5 lid', 'lid', { count: 3, lengthMm: 5.5 }],
+    ['', '', {}],
+  ])('%j', (line, place, fasteners) => {
+    expect(parseScrewLine(line, USUAL_TRAY_NAMES)).toEqual({ ok: true, place, fasteners });
+  });
+  it('refuses what is no screw, with the figure', () => {
+    expect(parseScrewLine('back 120')).toMatchObject({ ok: false, message: expect.stringContaining('120') });
+    expect(parseScrewLine('back 2 900')).toMatchObject({
+      ok: false,
+      message: expect.stringContaining('900 mm'),
+    });
+    expect(parseScrewLine('back 2.5')).toMatchObject({ ok: false });
+  });
+  it('reads back what it prints', () => {
+    const anyGroup = fc.record({
+      count: fc.integer({ min: 1, max: 99 }),
+      missing: fc.integer({ min: 0, max: 9 }),
+      drive: fc.constantFrom('cross', 'slot', 'hex', 'star', 'three-wing', 'pentagon'),
+      lengthMm: fc.option(fc.integer({ min: 1, max: 400 }).map((n) => n / 2)),
+      thread: fc.constantFrom('coarse', 'fine', 'unknown'),
+      colour: fc.constantFrom('', 'black', 'silver'),
+      compartment: fc.constantFrom('', 'A1', 'B6'),
+    }) as fc.Arbitrary<Fasteners>;
+    fc.assert(
+      fc.property(anyGroup, fc.constantFrom('back', 'left foot', ''), (group, place) => {
+        const usual: Fasteners = {
+          ...group,
+          missing: 0,
+          drive: 'cross',
+          lengthMm: null,
+          thread: 'unknown',
+          colour: '',
+          compartment: '',
+        };
+        const read = parseScrewLine(printScrewLine(place, group), USUAL_TRAY_NAMES);
+        if (!read.ok) throw new Error(read.message);
+        expect(read.place).toBe(place);
+        expect({ ...usual, ...read.fasteners }).toEqual(group);
+      }),
+    );
   });
 });
 
@@ -156,7 +307,7 @@ describe('the tray', () => {
     compartment = id,
   ): OpeningStep =>
     step(id, 'screws', [], {
-      fasteners: { count: 2, drive: 'cross', lengthMm, thread, colour, compartment },
+      fasteners: { count: 2, missing: 0, drive: 'cross', lengthMm, thread, colour, compartment },
     });
   const codes = (...steps: OpeningStep[]): string[] => trayWarnings(device(steps)).map((w) => w.code);
   it('warns of groups that look alike and differ in thread', () => {

@@ -1,3 +1,5 @@
+import type { Happening } from '../job/happening';
+
 export const DEVICE_TRAITS = [
   'lithium-cell',
   'mains',
@@ -19,11 +21,29 @@ export const SYMPTOMS = [
   'pulls-charger-down',
   'port-missing',
   'port-loose',
+  'dies-off-lead',
+  'lives-on-second',
   'cell-swollen',
   'cell-hot',
   'burnt-smell',
 ] as const;
 export type Symptom = (typeof SYMPTOMS)[number];
+
+export const SYMPTOM_WORDS: Readonly<Record<Symptom, string>> = {
+  dead: 'Dead, no light',
+  'works-at-an-angle': 'Works at an angle',
+  'charges-no-data': 'Charges, no data',
+  'data-no-charge': 'Data, no charge',
+  'flashes-then-stops': 'Flashes, then stops',
+  'pulls-charger-down': 'Pulls the charger down',
+  'port-missing': 'Port missing',
+  'port-loose': 'Port loose',
+  'dies-off-lead': 'Dies off the lead',
+  'lives-on-second': 'Lives on its second input',
+  'cell-swollen': 'Cell swollen',
+  'cell-hot': 'Cell hot',
+  'burnt-smell': 'Burnt smell',
+};
 
 export interface Caution {
   readonly code: string;
@@ -130,15 +150,36 @@ const BY_SYMPTOM: Partial<Record<Symptom, Caution>> = {
   },
 };
 
+const WET: Caution = {
+  code: 'wet',
+  level: 'care',
+  title: 'It got wet',
+  why: 'What the water left joins tracks and eats them, and a wet cell may be damaged inside.',
+  instead: 'No power before it is dry and cleaned with alcohol inside.',
+};
+
 /** Cautions that follow from what was answered at take-in, stops first, each once. Common practice. */
-export function cautionsFor(traits: readonly DeviceTrait[], symptoms: readonly Symptom[]): Caution[] {
+export function cautionsFor(
+  traits: readonly DeviceTrait[],
+  symptoms: readonly Symptom[],
+  happened: readonly Happening[] = [],
+): Caution[] {
   const all = [...new Set(symptoms)]
     .flatMap((s) => BY_SYMPTOM[s] ?? [])
-    .concat([...new Set(traits)].map((t) => BY_TRAIT[t]));
+    .concat([...new Set(traits)].map((t) => BY_TRAIT[t]))
+    .concat(happened.includes('wet') ? [WET] : []);
   return [...all.filter((c) => c.level === 'stop'), ...all.filter((c) => c.level === 'care')];
 }
 
 /** Stops that nobody has answered yet. */
 export function unansweredStops(cautions: readonly Caution[], answered: readonly string[]): Caution[] {
   return cautions.filter((c) => c.level === 'stop' && !answered.includes(c.code));
+}
+
+/** Traits that can hurt whenever the device is powered with its case open. */
+const UNDER_POWER: readonly DeviceTrait[] = ['mains', 'laser', 'heater', 'lamp'];
+
+/** What stands at every step that powers the device, at take-in and ever after: mains, laser, heater, bright lamp. */
+export function powerCautions(traits: readonly DeviceTrait[]): Caution[] {
+  return UNDER_POWER.filter((t) => traits.includes(t)).map((t) => BY_TRAIT[t]);
 }

@@ -7,22 +7,27 @@ import type { FaultSite } from './fault-site';
 import { FAULT_SITES, SITE_SHEETS, sitePriors } from './fault-site';
 import type { TriageInput } from './triage';
 import { triage } from './triage';
-import { ROW_ORDER, STORY_ROWS, TRIAGE_CHECKS } from './triage-checks';
+import { FAULT_PAIRS, pairRow } from './fault-pair';
+import { outcomeOf, ROW_ORDER, TRIAGE_CHECKS } from './triage-checks';
 
-const nothing: TriageInput = { priors: sitePriors(), happened: null, symptoms: [], answers: [], cannot: [] };
+const nothing: TriageInput = { priors: sitePriors(), happened: [], symptoms: [], answers: [], cannot: [] };
 const lead = (input: Partial<TriageInput>): FaultSite =>
   triage({ ...nothing, ...input }).sites[0]?.site ?? 'elsewhere';
 
 describe('the tables', () => {
-  it('shares sum to 1, and every check and story sums to 1 at every site', () => {
+  it('shares sum to 1, and every check sums to 1 at every site, with one fault and with two', () => {
     expect(FAULT_SITES.reduce((n, s) => n + SITE_SHEETS[s].share, 0)).toBeCloseTo(1, 9);
     ROW_ORDER.forEach((site, i) => {
       for (const check of TRIAGE_CHECKS)
         expect(
           `${check.id} ${site} ${check.outcomes.reduce((n, o) => n + (o.row[i] ?? 0), 0).toFixed(6)}`,
         ).toBe(`${check.id} ${site} 1.000000`);
-      expect(Object.values(STORY_ROWS).reduce((n, row) => n + (row[i] ?? 0), 0)).toBeCloseTo(1, 6);
     });
+    for (const check of TRIAGE_CHECKS) {
+      expect([...check.strongest].sort()).toEqual(check.outcomes.map((o) => o.id).sort());
+      for (const pair of FAULT_PAIRS)
+        expect(pairRow(check, pair).reduce((n, p) => n + p, 0)).toBeCloseTo(1, 9);
+    }
     expect([...ROW_ORDER].sort()).toEqual([...FAULT_SITES].sort());
   });
 });
@@ -46,10 +51,73 @@ describe('what repairers know (common practice)', () => {
       'battery',
     );
   });
-  it('a port that is missing is a torn port, and nothing more need be asked', () => {
+  it('a port that is missing is a port repair: nothing more is asked from outside, the pads are looked at', () => {
     const report = triage({ ...nothing, happened: 'yanked', symptoms: ['dead', 'port-missing'] });
-    expect(report.verdict).toMatchObject({ sure: true, words: 'the port: joints, pads or tracks' });
-    expect(report.next).toBeNull();
+    expect(report.next?.check.id).toBe('pads-seen');
+    const looked = triage({
+      ...nothing,
+      happened: 'yanked',
+      symptoms: ['dead', 'port-missing'],
+      answers: [{ checkId: 'pads-seen', outcome: 'torn' }],
+    });
+    expect(looked.verdict).toMatchObject({ sure: true, site: 'pads', words: 'pads or tracks torn' });
+    expect(looked.next).toBeNull();
+  });
+  it('joints and pads are told apart by looking, and by nothing from outside', () => {
+    const moved = {
+      ...nothing,
+      answers: [{ checkId: 'flex', outcome: 'moves' }],
+      symptoms: ['port-loose'] as const,
+    };
+    const cannot = triage({ ...moved, cannot: ['pads-seen', 'behind-volts', 'cell-volts'] });
+    expect(cannot.verdict).toMatchObject({ sure: true, words: 'the port: joints, pads or tracks' });
+    for (const [outcome, site] of [
+      ['joints', 'joints'],
+      ['torn', 'pads'],
+    ] as const)
+      expect(
+        triage({ ...moved, answers: [...moved.answers, { checkId: 'pads-seen', outcome }] }).sites[0]?.site,
+      ).toBe(site);
+  });
+  it('is never sure without a check that says so', () => {
+    const told = triage({
+      ...nothing,
+      happened: ['worn'],
+      symptoms: ['dies-off-lead', 'flashes-then-stops'],
+    });
+    expect(told.sites[0]).toMatchObject({ site: 'battery' });
+    expect(told.sites[0]?.p).toBeGreaterThan(0.9);
+    expect(told.verdict?.sure ?? false).toBe(false);
+  });
+  it('figures are read as what they mean: ohms of a short, volts of a cell', () => {
+    const check = (id: string) => TRIAGE_CHECKS.find((c) => c.id === id);
+    const [ohms, cell, flex] = [check('vbus-ohms'), check('cell-volts'), check('flex')];
+    if (!ohms || !cell || !flex) throw new Error('a check is missing');
+    expect(outcomeOf(ohms, 3)).toBe('short');
+    expect(outcomeOf(ohms, 47e3)).toBe('usual');
+    expect(outcomeOf(ohms, Infinity)).toBe('open');
+    expect(outcomeOf(cell, 1.1)).toBe('spent');
+    expect(outcomeOf(cell, 3.7)).toBe('held');
+    expect(() => outcomeOf(flex, 1)).toThrow(/flex/);
+    expect(() => outcomeOf(ohms, Number.NaN)).toThrow(RangeError);
+  });
+  it('cables of type C are asked of type C only, a cell only where there may be one', () => {
+    const ids = (more: Partial<TriageInput>): string[] => {
+      const cannot: string[] = [];
+      for (let r = triage({ ...nothing, ...more, open: true, cannot }); r.next;) {
+        cannot.push(r.next.check.id);
+        r = triage({ ...nothing, ...more, open: true, cannot });
+      }
+      return cannot;
+    };
+    expect(ids({ family: 'micro-b', hasCell: false })).not.toContain('c-to-c');
+    expect(ids({ family: 'micro-b', hasCell: false })).not.toContain('cell-volts');
+    const firm = [
+      { checkId: 'flex', outcome: 'firm' },
+      { checkId: 'other-cable', outcome: 'same' },
+    ];
+    expect(ids({ hasCell: true, answers: firm })).toContain('cell-volts');
+    expect(ids({ hasCell: false, answers: firm })).not.toContain('cell-volts');
   });
   it('pulls the charger down: a short, and no check that powers it is proposed', () => {
     const report = triage({ ...nothing, symptoms: ['pulls-charger-down'] });
@@ -76,7 +144,10 @@ describe('the next check', () => {
           let input: TriageInput = { ...nothing, happened, symptoms };
           for (let n = 0; n <= TRIAGE_CHECKS.length; n += 1) {
             const report = triage(input);
-            expect(report.sites.reduce((sum, s) => sum + s.p, 0)).toBeCloseTo(1, 9);
+            const sum = report.sites.reduce((n, s) => n + s.p, 0);
+            expect(sum).toBeGreaterThan(1 - 1e-9);
+            expect(sum).toBeLessThan(2 + 1e-9);
+            for (const s of report.sites) expect(s.p).toBeLessThanOrEqual(1 + 1e-9);
             expect(report.odds).toBeGreaterThan(0);
             if (report.verdict) {
               expect(report.next).toBeNull();

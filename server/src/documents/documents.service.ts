@@ -1,7 +1,7 @@
 import { Inject, Injectable } from '@nestjs/common';
 import type { SavedDocument } from '@zebbit/contract';
 import type { Board, DocumentKind, JobDocuments, Teardown } from '@zebbit/core';
-import { checkBoard, stepFault } from '@zebbit/core';
+import { checkBoard, closingFault, stepFault } from '@zebbit/core';
 import { DocumentModel, PhotoModel } from '../database/models';
 import { Writer } from '../database/writer';
 import { badField, conflict, notFound } from '../errors/api-error';
@@ -52,7 +52,7 @@ export class DocumentsService {
   }
 
   saveTeardown(jobId: string, rev: number, body: Teardown): Promise<SavedDocument> {
-    const fault = stepFault(body);
+    const fault = stepFault(body) ?? closingFault(body);
     if (fault) throw badField(`body.${fault.path}`, fault.code, fault.message);
     return this.save(jobId, 'teardown', rev, body);
   }

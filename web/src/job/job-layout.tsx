@@ -3,7 +3,7 @@ import { Link, Outlet, useLocation, useNavigate, useParams } from 'react-router'
 import { Keyboard, Moon, Redo2, Sun, Undo2 } from 'lucide-react';
 import { useStore } from 'zustand';
 import type { JobBundle } from '@zebbit/contract';
-import { jobView, NEW_WORKSHOP, stationStates, STATIONS } from '@zebbit/core';
+import { jobView, KIND_SHEETS, NEW_WORKSHOP, stationStates, STATIONS } from '@zebbit/core';
 import { toast } from 'sonner';
 import { useJobBundle, useJobEvents } from '../api/jobs';
 import { useWorkshop } from '../api/workshop';
@@ -17,6 +17,7 @@ import { useAnswers } from '../desk/use-answers';
 import { ConflictBar } from './conflict-bar';
 import { JobContext } from '../desk/job-context';
 import { KeysDialog } from './keys-dialog';
+import { OtherKind } from './kind-picker';
 import { Ledge } from './ledge';
 import { StationRail } from './station-rail';
 import { Tip } from '../ui/tip';
@@ -116,6 +117,13 @@ function DeskFrame({ bundle, desk }: { readonly bundle: JobBundle; readonly desk
           </Link>
           <h1 className="truncate pl-5 text-title font-bold">{intake.name || 'A job without a name'}</h1>
           <p className="min-w-0 flex-1 truncate px-4 text-ink2">{about}</p>
+          <OtherKind
+            words={
+              intake.kinds.length === 0
+                ? 'What becomes of the port?'
+                : intake.kinds.map((k) => KIND_SHEETS[k].words).join(', ')
+            }
+          />
           <HeaderTools undo={desk.undo} redo={desk.redo} showKeys={() => setKeysOpen(true)} />
         </header>
         <ConflictBar />

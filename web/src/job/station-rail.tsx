@@ -1,9 +1,7 @@
 import { Check } from 'lucide-react';
 import { NavLink } from 'react-router';
 import type { Station, StationState } from '@zebbit/core';
-import { STATION_WORDS, STATIONS } from '@zebbit/core';
-
-const STATE_WORDS: Readonly<Record<StationState, string>> = { done: 'done', present: 'next', ahead: 'ahead' };
+import { STATION_STATE_WORDS, STATION_WORDS, STATIONS } from '@zebbit/core';
 
 function Pad({ state }: { readonly state: StationState }) {
   if (state === 'done') {
@@ -20,6 +18,13 @@ function Pad({ state }: { readonly state: StationState }) {
       </span>
     );
   }
+  // Not for this job: the track runs past, there is no pad.
+  if (state === 'spared')
+    return (
+      <span className="grid size-[26px] place-items-center">
+        <span className="h-[26px] w-1 rounded bg-line" />
+      </span>
+    );
   return <span className="block size-[26px] rounded-[7px] border-[3px] border-line bg-sheet" />;
 }
 
@@ -44,12 +49,12 @@ export function StationRail({
             <NavLink
               to={`/jobs/${jobId}/${station}`}
               className={({ isActive }) =>
-                `relative z-10 flex min-h-11 w-full items-center gap-2.5 whitespace-nowrap rounded-[11px] px-2 text-[14.5px] ${isActive ? 'bg-copper-soft font-bold text-ink' : 'text-ink2 hover:bg-sunk'} ${states[station] === 'ahead' ? '' : 'font-semibold text-ink'}`
+                `relative z-10 flex min-h-11 w-full items-center gap-2.5 whitespace-nowrap rounded-[11px] px-2 text-[14.5px] ${isActive ? 'bg-copper-soft font-bold text-ink' : 'text-ink2 hover:bg-sunk'} ${states[station] === 'ahead' ? '' : states[station] === 'spared' ? 'opacity-70' : 'font-semibold text-ink'}`
               }
             >
               <Pad state={states[station]} />
               <span>{STATION_WORDS[station]}</span>
-              <span className="sr-only">, {STATE_WORDS[states[station]]}</span>
+              <span className="sr-only">, {STATION_STATE_WORDS[states[station]]}</span>
             </NavLink>
           </div>
         );

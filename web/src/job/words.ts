@@ -3,41 +3,35 @@ import type {
   ComponentKind,
   DeviceTrait,
   FaultSite,
-  Happening,
   Latch,
   PointRole,
   StepKind,
-  Symptom,
   TestNeed,
 } from '@zebbit/core';
-import { CONNECTOR_FAMILIES, FAMILIES, FAULT_SITES, SITE_SHEETS } from '@zebbit/core';
+import {
+  ABILITY_WORDS,
+  BODY_WORDS,
+  CONNECTOR_FAMILIES,
+  DEVICE_ABILITIES,
+  DEVICE_BODIES,
+  FAMILIES,
+  FAULT_SITES,
+  HAPPENING_WORDS,
+  HAPPENINGS,
+  SITE_SHEETS,
+  SYMPTOM_WORDS,
+  SYMPTOMS,
+} from '@zebbit/core';
 
 type Options<T extends string> = readonly (readonly [T, string])[];
 
-export const HAPPENING_OPTIONS: Options<Happening> = [
-  ['yanked', 'Cable yanked or tripped over'],
-  ['dropped', 'Dropped with the cable in'],
-  ['carried-plugged', 'Carried with the cable plugged'],
-  ['pulled-by-child', 'Pulled by a child'],
-  ['worn', 'Worn loose over time'],
-  ['came-off', 'Just came off'],
-  ['tried-before', 'Someone tried before'],
-  ['unknown', 'Not known'],
-];
+const options = <T extends string>(keys: readonly T[], words: Readonly<Record<T, string>>): Options<T> =>
+  keys.map((k) => [k, words[k]] as const);
 
-export const SYMPTOM_OPTIONS: Options<Symptom> = [
-  ['dead', 'Dead, no light'],
-  ['works-at-an-angle', 'Works at an angle'],
-  ['charges-no-data', 'Charges, no data'],
-  ['data-no-charge', 'Data, no charge'],
-  ['flashes-then-stops', 'Flashes, then stops'],
-  ['pulls-charger-down', 'Pulls the charger down'],
-  ['port-missing', 'Port missing'],
-  ['port-loose', 'Port loose'],
-  ['cell-swollen', 'Cell swollen'],
-  ['cell-hot', 'Cell hot'],
-  ['burnt-smell', 'Burnt smell'],
-];
+export const HAPPENING_OPTIONS = options(HAPPENINGS, HAPPENING_WORDS);
+export const SYMPTOM_OPTIONS = options(SYMPTOMS, SYMPTOM_WORDS);
+export const ABILITY_OPTIONS = options(DEVICE_ABILITIES, ABILITY_WORDS);
+export const BODY_OPTIONS = options(DEVICE_BODIES, BODY_WORDS);
 
 export const TRAIT_OPTIONS: Options<DeviceTrait> = [
   ['lithium-cell', 'Lithium cell'],
@@ -75,6 +69,7 @@ export const STEP_KEYS: readonly (readonly [StepKind, string, string])[] = [
   ['press-fit', 'p', 'Press-fit part'],
   ['battery', 'b', 'Battery'],
   ['lift-off', 'o', 'Lifted off'],
+  ['cut', 'x', 'Cut open'],
 ];
 
 export const COMPONENT_OPTIONS: Options<ComponentKind> = [
@@ -120,6 +115,8 @@ export const NEED_OPTIONS: Options<TestNeed> = [
   ['light', 'Light'],
   ['screen', 'Screen'],
   ['speaker', 'Speaker'],
+  ['radio', 'Radio'],
+  ['other', 'Other plugs'],
 ];
 
 export const SITE_OPTIONS: Options<FaultSite | ''> = [

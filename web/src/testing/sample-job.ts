@@ -99,7 +99,7 @@ export const SAMPLE: JobDocuments = {
     name: 'Pillow speaker',
     make: 'Fernhill',
     model: 'PS-1',
-    happened: 'yanked',
+    happened: ['yanked'],
     symptoms: ['port-missing', 'dead'],
   },
   teardown: {
@@ -109,9 +109,17 @@ export const SAMPLE: JobDocuments = {
     openedAt: '2026-10-25T10:00:00.000Z',
     steps: [
       sampleStep('cover', 'screws', [], {
-        fasteners: { count: 3, drive: 'cross', lengthMm: 6, thread: 'coarse', colour: '', compartment: 'A1' },
+        fasteners: {
+          count: 3,
+          missing: 0,
+          drive: 'cross',
+          lengthMm: 6,
+          thread: 'coarse',
+          colour: '',
+          compartment: 'A1',
+        },
       }),
-      sampleStep('cell', 'battery', ['cover'], { wires: [{ colour: 'red', pad: 'B+' }] }),
+      sampleStep('cell', 'battery', ['cover'], { wires: [{ colour: 'red', pad: 'B+', photoId: null }] }),
     ],
   },
   board: sampleBoard(),

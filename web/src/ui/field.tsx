@@ -1,5 +1,5 @@
-import type { ReactNode } from 'react';
-import { useId, useState } from 'react';
+import type { KeyboardEvent, ReactNode } from 'react';
+import { useId, useRef, useState } from 'react';
 import type { BenchKind } from '@zebbit/core';
 import { parseBench } from '@zebbit/core';
 import { Select } from './select';
@@ -54,6 +54,32 @@ interface FieldIds {
   readonly 'aria-invalid': true | undefined;
 }
 
+/**
+ * Enter and Escape leave a field: what was typed is kept, and letters typed next do not join it. A dialog keeps Escape for itself.
+ */
+function leaveField(e: KeyboardEvent<HTMLElement>): void {
+  if (e.key === 'Escape' && e.currentTarget.closest('[role=dialog]') !== null) return;
+  e.currentTarget.blur();
+}
+
+/** For fields that settle what was typed before they are left: leaving by a key does not settle it again. */
+export function useLeave(): {
+  readonly leave: (e: KeyboardEvent<HTMLElement>) => void;
+  readonly left: (settle: () => unknown) => void;
+} {
+  const settled = useRef(false);
+  return {
+    leave: (e) => {
+      settled.current = true;
+      leaveField(e);
+      settled.current = false;
+    },
+    left: (settle) => {
+      if (!settled.current) settle();
+    },
+  };
+}
+
 interface TextFieldProps extends Labelled {
   readonly value: string;
   readonly onCommit: (value: string) => void;
@@ -85,6 +111,9 @@ export function TextField({
             placeholder={placeholder}
             onChange={(e) => type(e.target.value)}
             onBlur={leave}
+            onKeyDown={(e) => {
+              if (e.key === 'Escape') leaveField(e);
+            }}
           />
         ) : (
           <input
@@ -96,7 +125,7 @@ export function TextField({
             onChange={(e) => type(e.target.value)}
             onBlur={leave}
             onKeyDown={(e) => {
-              if (e.key === 'Enter') leave();
+              if (e.key === 'Enter' || e.key === 'Escape') leaveField(e);
             }}
           />
         )
@@ -129,9 +158,14 @@ export function FigureField({ label, hint, kind, shown, onFigure, onClear }: Fig
     if (figure.ok) onFigure(figure.value);
     return figure.ok;
   };
+  const { leave, left } = useLeave();
   const { text, typed, type, drop } = useDraft(shown, give, false);
-  const commit = (): void => {
-    if (typed && give(text)) drop();
+  /** Whether nothing wrong stands in it any more. */
+  const commit = (): boolean => {
+    if (!typed) return true;
+    const taken = give(text);
+    if (taken) drop();
+    return taken;
   };
   return (
     <Field label={label} hint={hint} error={error}>
@@ -141,12 +175,13 @@ export function FigureField({ label, hint, kind, shown, onFigure, onClear }: Fig
           className={`${BOX} figure`}
           value={text}
           onChange={(e) => type(e.target.value)}
-          onBlur={commit}
+          onBlur={() => left(commit)}
           onKeyDown={(e) => {
-            if (e.key === 'Enter') commit();
+            if (e.key === 'Enter' && commit()) leave(e);
             if (e.key === 'Escape') {
               drop();
               setError(null);
+              leave(e);
             }
           }}
         />

@@ -4,7 +4,8 @@ import { STATION_WORDS, STATIONS } from '@zebbit/core';
 /** The job as a torn track being rebuilt: copper pads behind, the present one open, bare pads and a break beyond. */
 export function Track({ states }: { readonly states: Readonly<Record<Station, StationState>> }) {
   const present = STATIONS.find((s) => states[s] === 'present');
-  const done = STATIONS.filter((s) => states[s] === 'done').length;
+  const asked = STATIONS.filter((s) => states[s] !== 'spared');
+  const done = asked.filter((s) => states[s] === 'done').length;
   const step = 25;
   return (
     <svg
@@ -12,7 +13,9 @@ export function Track({ states }: { readonly states: Readonly<Record<Station, St
       height={20}
       role="img"
       aria-label={
-        present ? `at ${STATION_WORDS[present]}, ${done} of 8 stations done` : 'all eight stations done'
+        present
+          ? `at ${STATION_WORDS[present]}, ${done} of ${asked.length} stations done`
+          : `all ${asked.length} stations done`
       }
     >
       {STATIONS.slice(1).map((s, i) => {
@@ -31,19 +34,31 @@ export function Track({ states }: { readonly states: Readonly<Record<Station, St
           />
         );
       })}
-      {STATIONS.map((s, i) => (
-        <rect
-          key={s}
-          x={i * step + 2.5}
-          y={3.5}
-          width={13}
-          height={13}
-          rx={3.5}
-          fill={states[s] === 'done' ? 'var(--copper)' : 'var(--sheet)'}
-          stroke={states[s] === 'ahead' ? 'var(--line)' : 'var(--copper)'}
-          strokeWidth={2}
-        />
-      ))}
+      {STATIONS.map((s, i) =>
+        states[s] === 'spared' ? (
+          <line
+            key={s}
+            x1={i * step + 2}
+            x2={i * step + 16}
+            y1={10}
+            y2={10}
+            stroke="var(--line)"
+            strokeWidth={3.5}
+          />
+        ) : (
+          <rect
+            key={s}
+            x={i * step + 2.5}
+            y={3.5}
+            width={13}
+            height={13}
+            rx={3.5}
+            fill={states[s] === 'done' ? 'var(--copper)' : 'var(--sheet)'}
+            stroke={states[s] === 'ahead' ? 'var(--line)' : 'var(--copper)'}
+            strokeWidth={2}
+          />
+        ),
+      )}
     </svg>
   );
 }

@@ -15,34 +15,36 @@ import { RememberCard } from './remember-card';
 /** Back together, nothing left over, handed back. */
 export function CloseUp() {
   const { view, documents, edit, bundle } = useJob();
-  const { closing, teardown } = documents;
+  const { closing, teardown, intake } = documents;
   const left = closeUpLeft(view);
   return (
     <>
       <Paper>
         <PhotoWalk />
         <ClosingList />
-        <Card title="Final checks" about="With the case shut.">
-          <div>
-            {finalChecks(view.sheet, teardown.battery !== 'none').map((c) => (
-              <Tick
-                key={c.key}
-                checked={closing.finalDone.includes(c.key)}
-                onChange={(on) =>
-                  edit(
-                    'closing',
-                    (d) =>
-                      void (d.finalDone = on
-                        ? [...d.finalDone, c.key]
-                        : d.finalDone.filter((k) => k !== c.key)),
-                  )
-                }
-              >
-                {c.title}
-              </Tick>
-            ))}
-          </div>
-        </Card>
+        {view.needs.closes && (
+          <Card title="Final checks" about="With the case shut.">
+            <div>
+              {finalChecks(view.sheet, teardown.battery !== 'none', intake.does).map((c) => (
+                <Tick
+                  key={c.key}
+                  checked={closing.finalDone.includes(c.key)}
+                  onChange={(on) =>
+                    edit(
+                      'closing',
+                      (d) =>
+                        void (d.finalDone = on
+                          ? [...d.finalDone, c.key]
+                          : d.finalDone.filter((k) => k !== c.key)),
+                    )
+                  }
+                >
+                  {c.title}
+                </Tick>
+              ))}
+            </div>
+          </Card>
+        )}
         <Card title="For the hand-back page">
           <TextField
             label="What was wrong"

@@ -1,5 +1,6 @@
 import { useEffect, useMemo } from 'react';
-import type { PadState } from '@zebbit/core';
+import type { ReactNode } from 'react';
+import type { Board, PadState } from '@zebbit/core';
 import {
   alignThings,
   copyThings,
@@ -18,8 +19,10 @@ import { Plate } from '../../plate/plate';
 import { Button } from '../../ui/button';
 import { Sleeve } from '../../ui/sleeve';
 import { useJob } from '../../desk/job-context';
+import { ConfirmKinds } from '../kind-picker';
 import { Slip, SlipMove, SlipSection } from '../slip';
 import { ChosenEditor, stateOfKey } from './chosen-editor';
+import { CordSection } from './cord-section';
 import { ExchangeSection } from './exchange-section';
 import { LayForm, PairForm } from './face-forms';
 import { LeftSummary } from './left-summary';
@@ -85,9 +88,9 @@ export function LookOver() {
   };
   const setState = (id: string, state: PadState): void => {
     edit('board', () => withPadState(board, [id], state));
-    const next = view.pins.find((p) => p.pin.pin.state === 'unchecked' && p.pin.id !== id);
-    if (next && view.pins.some((p) => p.pin.id === id))
-      choose(next.pin.id, [thingOf(board, next.pin.id) ?? '']);
+    const looked = [...view.pins.map((p) => ({ id: p.pin.id, state: p.pin.pin.state })), ...footLegs(board)];
+    const next = looked.find((p) => p.state === 'unchecked' && p.id !== id);
+    if (next && looked.some((p) => p.id === id)) choose(next.id, [thingOf(board, next.id) ?? '']);
   };
   const stateKey = (n: number): void => {
     const state = stateOfKey(String(n));
@@ -121,6 +124,7 @@ export function LookOver() {
     choose(shape.id, [shape.id]);
     take({ ...tool, points: [] });
   };
+  const move = stationMove(view, 'look-over');
   useKeys({
     ...Object.fromEntries(TOOLS.map(([, key, t]) => [key.toLowerCase(), () => hold(t)])),
     ...Object.fromEntries(Array.from({ length: 9 }, (_, i) => [String(i + 1), () => stateKey(i + 1)])),
@@ -162,7 +166,16 @@ export function LookOver() {
         empty={<BoardPhoto first />}
       />
       <Slip label="Look over">
-        <SlipMove move={stationMove(view, 'look-over')}>
+        <SlipMove move={move}>
+          {move.title.endsWith('?') && <ConfirmKinds />}
+          {move.title.startsWith('Place the legs') && (
+            <Button
+              className="mt-1 self-start"
+              onClick={() => edit('board', (d) => void (d.legsAbsent = true))}
+            >
+              It has none
+            </Button>
+          )}
           <div role="group" aria-label="Tools" className="mt-1 grid grid-cols-3 gap-2">
             {TOOLS.map(([words, key, t]) => (
               <Button
@@ -192,6 +205,7 @@ export function LookOver() {
         )}
         <Offer />
         {tool.kind === 'none' && <ChosenEditor setState={setState} />}
+        {view.needs.cord && <CordSection />}
         <PadTable />
         <LeftSummary
           onPick={(ids) => {
@@ -217,36 +231,73 @@ function Offer() {
   );
 }
 
+/** Legs and anchors that hold the port: pegs only place it. */
+const footLegs = (board: Board) => board.legs.filter((l) => l.fixing !== 'peg');
+
 function PadTable() {
-  const { view, documents } = useJob();
-  const { chosen, choose, take } = useTool();
-  if (view.pins.length === 0) return null;
-  const left = view.pins.filter((p) => p.pin.pin.state === 'unchecked').length;
+  const { view, documents, edit } = useJob();
+  const { board } = documents;
+  const pins = view.needs.pads === 'none' ? [] : view.pins;
+  const legs = view.needs.legs ? footLegs(board) : [];
+  if (pins.length + legs.length === 0) return null;
+  const counted = view.needs.pads === 'all' ? pins.map((p) => p.pin.pin.state) : [];
+  const left = [...counted, ...legs.map((l) => l.state)].filter((s) => s === 'unchecked').length;
   return (
-    <SlipSection title="Pads" corner={left === 0 ? 'all looked at' : `${left} to look at`}>
+    <SlipSection title="Pads and legs" corner={left === 0 ? 'all looked at' : `${left} to look at`}>
       <ul>
-        {view.pins.map(({ pin }) => (
-          <li key={pin.id} className="border-t border-line first:border-0">
-            <button
-              type="button"
-              onClick={() => {
-                take({ kind: 'none' });
-                choose(pin.id, [thingOf(documents.board, pin.id) ?? '']);
-              }}
-              aria-pressed={chosen === pin.id}
-              className={`flex min-h-10 w-full items-center gap-3 rounded-[8px] px-2 text-left ${chosen === pin.id ? 'bg-copper-soft' : 'hover:bg-sunk'}`}
-            >
-              <span className="figure w-[62px] text-second">{pin.pin.number}</span>
-              <span className="w-[84px]">
-                <Sleeve of={pin.pin.function} />
-              </span>
-              <span className={pin.pin.state === 'unchecked' ? 'text-copper' : ''}>
-                {PAD_STATE_WORDS[pin.pin.state]}
-              </span>
-            </button>
-          </li>
+        {pins.map(({ pin }) => (
+          <StateLine key={pin.id} id={pin.id} name={pin.pin.number} state={pin.pin.state}>
+            <Sleeve of={pin.pin.function} />
+          </StateLine>
+        ))}
+        {legs.map((l) => (
+          <StateLine key={l.id} id={l.id} name={l.name} state={l.state}>
+            <span className="text-second text-ink2">
+              {l.fixing === 'surface' ? 'surface' : l.face === 'top' ? 'through' : 'through, below'}
+            </span>
+          </StateLine>
         ))}
       </ul>
+      {board.legsAbsent && legs.length === 0 && view.needs.legs && (
+        <p className="flex items-center gap-2 text-second">
+          <span className="flex-1">It has no legs.</span>
+          <Button tone="quiet" onClick={() => edit('board', (d) => void (d.legsAbsent = false))}>
+            Take back
+          </Button>
+        </p>
+      )}
     </SlipSection>
+  );
+}
+
+function StateLine({
+  id,
+  name,
+  state,
+  children,
+}: {
+  readonly id: string;
+  readonly name: string;
+  readonly state: PadState;
+  readonly children: ReactNode;
+}) {
+  const { documents } = useJob();
+  const { chosen, choose, take } = useTool();
+  return (
+    <li className="border-t border-line first:border-0">
+      <button
+        type="button"
+        onClick={() => {
+          take({ kind: 'none' });
+          choose(id, [thingOf(documents.board, id) ?? '']);
+        }}
+        aria-pressed={chosen === id}
+        className={`flex min-h-10 w-full items-center gap-3 rounded-[8px] px-2 text-left ${chosen === id ? 'bg-copper-soft' : 'hover:bg-sunk'}`}
+      >
+        <span className="figure w-[62px] text-second">{name}</span>
+        <span className="w-[84px]">{children}</span>
+        <span className={state === 'unchecked' ? 'text-copper' : ''}>{PAD_STATE_WORDS[state]}</span>
+      </button>
+    </li>
   );
 }

@@ -1,13 +1,15 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import type { Face, MatchCandidate, MatchFound, ObservedPattern } from '@zebbit/core';
-import { boardPoint, matchFace, stationMove, stockCount, printChance } from '@zebbit/core';
+import { boardPoint, matchFace, OLD_PORT_LOOKS, printChance, stationMove, stockCount } from '@zebbit/core';
+import { Tick } from '../../ui/tick';
 import { useDrawer } from '../../api/drawer';
 import { useKeys } from '../../app/use-keys';
 import { NoPicture } from '../../plate/no-picture';
 import { Plate } from '../../plate/plate';
 import { usePlate } from '../../desk/desk-context';
 import { useJob } from '../../desk/job-context';
+import { OtherKind } from '../kind-picker';
 import { LeftSummary } from '../look-over/left-summary';
 import { Slip, SlipMove, SlipSection } from '../slip';
 import { AroundSection } from './around-section';
@@ -71,8 +73,51 @@ function usePortInSight(pattern: ObservedPattern, face: Face): void {
   }, [pattern, face, showFace]);
 }
 
-/** Which connector fits: every known part laid on what is left. */
+/** Which connector fits, as far as this job asks: by what is left on the board, by a look at the old one, by its name, or not at all. */
 export function Match() {
+  const { view } = useJob();
+  if (view.needs.match === 'lands') return <MatchLands />;
+  return (
+    <>
+      <Plate chosen={null} onPick={() => undefined} empty={<NoPicture />} />
+      <Slip label="Match">
+        <SlipMove move={stationMove(view, 'match')} />
+        {view.needs.match === 'old-port' && <OldPort />}
+        {view.needs.match === 'named' && <HandSection />}
+      </Slip>
+    </>
+  );
+}
+
+/** A look at the port that came off, before it goes back. */
+function OldPort() {
+  const { documents, edit } = useJob();
+  return (
+    <SlipSection title="The old port">
+      {OLD_PORT_LOOKS.map((l) => (
+        <Tick
+          key={l.key}
+          checked={documents.match.agreed.includes(l.key)}
+          note={l.why}
+          onChange={(on) =>
+            edit(
+              'match',
+              (d) => void (d.agreed = on ? [...d.agreed, l.key] : d.agreed.filter((k) => k !== l.key)),
+            )
+          }
+        >
+          {l.title}
+        </Tick>
+      ))}
+      <div className="mt-3">
+        <OtherKind words="It is no good: another kind" />
+      </div>
+    </SlipSection>
+  );
+}
+
+/** Every known part laid on what is left. */
+function MatchLands() {
   const { view, documents } = useJob();
   const state = useMatch();
   const drawer = useDrawer();

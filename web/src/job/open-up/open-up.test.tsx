@@ -49,7 +49,7 @@ describe('open up', () => {
     expect(part('Only in this order')).toHaveTextContent('Battery back in: cell cannot be reached after');
   });
   it('warns of screws that look alike, and takes a step away with its order mended', async () => {
-    const fasteners = { count: 1, drive: 'cross', lengthMm: 6, colour: '' } as const;
+    const fasteners = { count: 1, missing: 0, drive: 'cross', lengthMm: 6, colour: '' } as const;
     const steps = [
       sampleStep('a', 'screws', [], { fasteners: { ...fasteners, thread: 'coarse', compartment: 'A1' } }),
       sampleStep('b', 'clips', ['a']),
@@ -72,8 +72,8 @@ describe('open up', () => {
     await userEvent.tab();
     await waitFor(() =>
       expect(server.documents().teardown.steps[1]?.wires).toEqual([
-        { colour: 'red', pad: 'B+' },
-        { colour: 'black', pad: 'B-' },
+        { colour: 'red', pad: 'B+', photoId: null },
+        { colour: 'black', pad: 'B-', photoId: null },
       ]),
     );
   });

@@ -1,19 +1,23 @@
-import { useEffect, useRef } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Trash2 } from 'lucide-react';
 import type { Fasteners, Latch, OpeningStep } from '@zebbit/core';
 import {
   closingWords,
+  connectsOf,
   hasWires,
   LATCHES,
+  parseScrewLine,
+  printScrewLine,
   significant,
   STEP_WORDS,
+  testNeedsOf,
   trayCompartments,
   withoutStep,
 } from '@zebbit/core';
 import { routes } from '@zebbit/contract';
 import { Button } from '../../ui/button';
 import { ChipsMany } from '../../ui/chips';
-import { FigureField, SelectField, TextField } from '../../ui/field';
+import { BOX, Field, FigureField, SelectField, TextField, useLeave } from '../../ui/field';
 import { PhotoPicker } from '../../ui/photo-picker';
 import { Tick } from '../../ui/tick';
 import { useJob } from '../../desk/job-context';
@@ -22,6 +26,7 @@ import { LatchPicture } from './latch-picture';
 import { WireNotes } from './wire-notes';
 import { Unfold } from '../../ui/unfold';
 
+const NEED_WORDS = new Map(NEED_OPTIONS);
 const DRIVES: readonly (readonly [Fasteners['drive'], string])[] = [
   ['cross', 'cross'],
   ['slot', 'slot'],
@@ -86,6 +91,7 @@ export function StepCard({ step, index, fresh, active, onActive }: StepCardProps
           }
         />
       </div>
+      {step.fasteners && <ScrewLine step={step} fasteners={step.fasteners} change={change} />}
       <div className="grid grid-cols-2 gap-3">
         <TextField
           label="Where"
@@ -135,8 +141,80 @@ export function StepCard({ step, index, fresh, active, onActive }: StepCardProps
           pasted={active}
         />
       </div>
+      <Connects step={step} />
       <Around step={step} index={index} change={change} />
     </li>
+  );
+}
+
+/** The whole group in one line of keys; what it says goes into the fields below. */
+function ScrewLine({
+  step,
+  fasteners,
+  change,
+}: {
+  readonly step: OpeningStep;
+  readonly fasteners: Fasteners;
+  readonly change: Change;
+}) {
+  const { view } = useJob();
+  const { leave, left } = useLeave();
+  const [typed, setTyped] = useState<string | null>(null);
+  const [error, setError] = useState<string | null>(null);
+  const places = trayCompartments(view.workshop.record.tray);
+  const shown = step.place === '' ? '' : printScrewLine(step.place, fasteners);
+  const keep = (): boolean => {
+    if (typed === null || typed.trim() === '') return true;
+    const read = parseScrewLine(typed, places);
+    setError(read.ok ? null : `In one line: ${read.message}`);
+    if (!read.ok) return false;
+    change((d) => {
+      if (read.place !== '') d.place = read.place.slice(0, 120);
+      d.fasteners = { ...fasteners, ...read.fasteners };
+    });
+    setTyped(null);
+    return true;
+  };
+  return (
+    <div className="mb-3">
+      <Field
+        label="In one line"
+        hint="place, how many, how long: back 4 8. Also cross, coarse, black, A3; -1 was missing already"
+        error={error}
+      >
+        {(ids) => (
+          <input
+            {...ids}
+            className={`${BOX} figure`}
+            maxLength={160}
+            autoComplete="off"
+            value={typed ?? shown}
+            onChange={(e) => setTyped(e.target.value)}
+            onBlur={() => left(keep)}
+            onKeyDown={(e) => {
+              if (e.key === 'Escape') setTyped(null);
+              if (e.key === 'Escape' || (e.key === 'Enter' && keep())) leave(e);
+            }}
+          />
+        )}
+      </Field>
+    </div>
+  );
+}
+
+/** What works again once it is closed: what decides where the test stands. */
+function Connects({ step }: { readonly step: OpeningStep }) {
+  const { documents } = useJob();
+  const connects = connectsOf(step);
+  if (connects.length === 0) return null;
+  const needs = testNeedsOf(documents.teardown);
+  const needed = connects.some((c) => needs.includes(c));
+  return (
+    <p className="mt-3 text-second">
+      Connects <b>{connects.map((c) => NEED_WORDS.get(c)?.toLowerCase() ?? c).join(', ')}</b>
+      {step.connects === null ? ' by its name' : ''}: {needed ? 'the test needs it' : 'the test does without'}
+      .
+    </p>
   );
 }
 
@@ -161,7 +239,6 @@ function Around({
       words={
         <>
           {said.length > 0 ? `After ${said.join(', ')}` : 'Nothing had to come first'}
-          {step.connects.length > 0 ? ` · connects ${step.connects.join(', ')}` : ''}
           {step.shuts ? ' · shuts the board away' : ''}
         </>
       }
@@ -189,7 +266,7 @@ function Around({
           <ChipsMany
             label={`Step ${index + 1} connects`}
             options={NEED_OPTIONS}
-            value={step.connects}
+            value={connectsOf(step)}
             onChange={(connects) => change((d) => void (d.connects = connects))}
           />
         </div>
@@ -216,12 +293,18 @@ function FastenerFields({
   const places = trayCompartments(view.workshop.record.tray);
   const own = fasteners.compartment;
   return (
-    <div className="mt-3 grid grid-cols-6 gap-2.5">
+    <div className="mt-3 grid grid-cols-7 gap-2.5">
       <SelectField
         label="Count"
         value={String(fasteners.count)}
         options={Array.from({ length: 24 }, (_, i) => [String(i + 1), String(i + 1)] as const)}
         onPick={(n) => onChange({ ...fasteners, count: Number(n) })}
+      />
+      <SelectField
+        label="Missing"
+        value={String(fasteners.missing)}
+        options={Array.from({ length: 10 }, (_, i) => [String(i), String(i)] as const)}
+        onPick={(n) => onChange({ ...fasteners, missing: Number(n) })}
       />
       <SelectField
         label="Drive"

@@ -6,6 +6,7 @@ import { NoPicture } from '../../plate/no-picture';
 import { ProbeFlags } from '../../plate/flags';
 import { Plate } from '../../plate/plate';
 import { useJob } from '../../desk/job-context';
+import { PowerCautions } from '../power-cautions';
 import { Slip, SlipMove, SlipSection } from '../slip';
 import { ResultEntry } from './result-entry';
 
@@ -52,6 +53,7 @@ export function Prove() {
           }
           corner={prove.checks.length > 0 ? `${passed} of ${prove.checks.length}` : undefined}
         >
+          {current?.check.powered && <PowerCautions />}
           {current && (picked !== null || !move.goTo) && (
             <ResultEntry key={current.check.key} judged={current} onKept={() => setPicked(null)} />
           )}

@@ -49,6 +49,12 @@ export function PinRepairCard({ plan, change }: { readonly plan: PinPlan; readon
         )}
         {jumper && <WireFields plan={plan} change={change} />}
       </div>
+      {jumper && plan.assumedDraw && (
+        <p className="mt-3 rounded-[10px] bg-wait-soft p-2.5 text-second font-semibold text-wait">
+          {printAmps(plan.demand.currentA)} is assumed: it is what such a port may be asked for. What this
+          device draws was not said; say it under Take in.
+        </p>
+      )}
       {jumper?.check && <Check plan={plan} />}
       {repair.kind !== 'leave' && repair.kind !== 'look' && repair.kind !== 'trace-first' && (
         <div className="mt-2 border-t border-line pt-1">
@@ -122,7 +128,7 @@ function Check({ plan }: { readonly plan: PinPlan }) {
           <OctagonX aria-hidden className="size-5 shrink-0" />
         )}
         {verdict.ok
-          ? `Carries ${printAmps(check.limitA)}; this pin needs ${printAmps(plan.demand.currentA)}`
+          ? `Carries ${printAmps(check.limitA)}; this pin needs ${printAmps(plan.demand.currentA)}${plan.assumedDraw ? ', assumed' : ''}`
           : `Refused: ${verdict.message}`}
       </p>
       <dl className="figure mt-3 grid grid-cols-[1fr_auto] gap-y-1 text-second">

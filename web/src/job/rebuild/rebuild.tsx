@@ -9,6 +9,7 @@ import { Sleeve } from '../../ui/sleeve';
 import { useJob } from '../../desk/job-context';
 import { Slip, SlipMove, SlipSection } from '../slip';
 import { useTool } from '../../desk/desk-context';
+import { ItemList } from './item-list';
 import { PinRepairCard } from './pin-repair-card';
 
 const FRESH: Omit<PinChoice, 'pinId'> = {
@@ -25,6 +26,8 @@ export function Rebuild() {
   const { chosen, choose } = useTool();
   const plan = view.plans.find((p) => p.row.pin.id === chosen) ?? view.plans.find((p) => !isSettled(p));
   const settled = view.plans.filter(isSettled).length;
+  const done = view.items.filter((i) => documents.rebuild.itemsDone.includes(i.id)).length;
+  const all = view.plans.length + view.items.length;
   const change = (pinId: string, part: Partial<PinChoice>): void =>
     edit('rebuild', (d) => {
       const mine = d.choices.find((c) => c.pinId === pinId);
@@ -50,32 +53,35 @@ export function Rebuild() {
       <Slip label="Rebuild">
         <SlipMove
           move={stationMove(view, 'rebuild')}
-          corner={view.plans.length > 0 ? `${settled} of ${view.plans.length}` : undefined}
+          corner={all > 0 ? `${settled + done} of ${all}` : undefined}
         />
         {plan && (
           <PinRepairCard key={plan.row.pin.id} plan={plan} change={(part) => change(plan.row.pin.id, part)} />
         )}
-        <SlipSection title="Pin by pin">
-          <ul>
-            {view.plans.map((p) => (
-              <PlanLine
-                key={p.row.pin.id}
-                plan={p}
-                chosen={plan === p}
-                onChoose={() => choose(p.row.pin.id)}
+        <ItemList />
+        {view.plans.length > 0 && (
+          <SlipSection title="Pin by pin">
+            <ul>
+              {view.plans.map((p) => (
+                <PlanLine
+                  key={p.row.pin.id}
+                  plan={p}
+                  chosen={plan === p}
+                  onChoose={() => choose(p.row.pin.id)}
+                />
+              ))}
+            </ul>
+            <div className="mt-4 w-48">
+              <FigureField
+                label="Tail at each end"
+                kind="length"
+                shown={`${significant(documents.rebuild.tailMm)} mm`}
+                hint="to tin and solder"
+                onFigure={(tailMm) => edit('rebuild', (d) => void (d.tailMm = Math.min(50, tailMm)))}
               />
-            ))}
-          </ul>
-          <div className="mt-4 w-48">
-            <FigureField
-              label="Tail at each end"
-              kind="length"
-              shown={`${significant(documents.rebuild.tailMm)} mm`}
-              hint="to tin and solder"
-              onFigure={(tailMm) => edit('rebuild', (d) => void (d.tailMm = Math.min(50, tailMm)))}
-            />
-          </div>
-        </SlipSection>
+            </div>
+          </SlipSection>
+        )}
       </Slip>
     </>
   );

@@ -14,7 +14,13 @@ const open = async (): Promise<void> => {
 const move = (): HTMLElement => screen.getByRole('region', { name: 'Next move' });
 const told = {
   ...EMPTY_DOCUMENTS,
-  intake: { ...EMPTY_DOCUMENTS.intake, name: 'Lamp', happened: 'worn' as const },
+  intake: {
+    ...EMPTY_DOCUMENTS.intake,
+    name: 'Lamp',
+    happened: ['worn' as const],
+    does: ['charge' as const],
+    deviceCurrentA: 0.5,
+  },
   board: { ...EMPTY_DOCUMENTS.board, family: 'micro-b' as const },
 };
 
@@ -23,11 +29,11 @@ describe('take in', () => {
     const server = fakeServer({ documents: { intake: { ...EMPTY_DOCUMENTS.intake, name: 'Lamp' } } });
     await open();
     expect(move()).toHaveTextContent('Say what happened to it');
-    await userEvent.click(screen.getByRole('radio', { name: 'Just came off' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Just came off' }));
     expect(move()).toHaveTextContent('Say which port it was');
     await choose(screen.getByLabelText('Connector'), 'mini-b');
     await waitFor(() => expect(server.documents().board.family).toBe('mini-b'));
-    expect(server.documents().intake.happened).toBe('came-off');
+    expect(server.documents().intake.happened).toEqual(['came-off']);
     expect(await screen.findByText('All saved')).toBeInTheDocument();
   });
   it('a memory stick switches the goal to one good copy', async () => {

@@ -1,12 +1,14 @@
 import type { ConnectorFamily } from '@zebbit/core';
-import { FAMILIES, printAmps, stationMove } from '@zebbit/core';
+import { FAMILIES, stationMove } from '@zebbit/core';
 import { ChipsMany, ChipsOne } from '../../ui/chips';
-import { FigureField, SelectField, TextField } from '../../ui/field';
+import { SelectField, TextField } from '../../ui/field';
 import { PhotoPicker } from '../../ui/photo-picker';
 import { useJob } from '../../desk/job-context';
 import { Slip, SlipMove } from '../slip';
-import { FAMILY_OPTIONS, HAPPENING_OPTIONS, SYMPTOM_OPTIONS, TRAIT_OPTIONS } from '../words';
+import { BODY_OPTIONS, FAMILY_OPTIONS, HAPPENING_OPTIONS, SYMPTOM_OPTIONS, TRAIT_OPTIONS } from '../words';
+import { KindPicker, TakeKinds } from '../kind-picker';
 import { Card, Paper } from '../work-sheet';
+import { DoesField, DrawField } from './asked-once';
 import { CautionList } from './caution-list';
 import { ModelCardNotice } from './model-card-notice';
 import { Parking } from './parking';
@@ -28,7 +30,6 @@ export function TakeIn() {
   const { view, documents, edit, bundle } = useJob();
   const { intake, board } = documents;
   const move = stationMove(view, 'take-in');
-  const isAsking = view.triage.next !== null && move.title === view.triage.next.check.title;
   return (
     <>
       <Paper>
@@ -68,22 +69,23 @@ export function TakeIn() {
                 if (value === 'usb-a-plug') edit('intake', (d) => void (d.worth.meaning = 'data'));
               }}
             />
-            <FigureField
-              label="Current it draws through the port"
-              kind="current"
-              shown={intake.deviceCurrentA === null ? '' : printAmps(intake.deviceCurrentA)}
-              hint={
-                intake.deviceCurrentA === null
-                  ? `Empty: ${printAmps(view.deviceCurrentA)}, usual for this family`
-                  : undefined
-              }
-              onFigure={(a) => edit('intake', (d) => void (d.deviceCurrentA = a))}
-              onClear={() => edit('intake', (d) => void (d.deviceCurrentA = null))}
-            />
+            <DrawField />
           </div>
-        </Card>
-        <Card title="What happened">
           <ChipsOne
+            label="What it is"
+            options={BODY_OPTIONS}
+            value={intake.body}
+            onChange={(value) => edit('intake', (d) => void (d.body = value))}
+          />
+        </Card>
+        <Card
+          title="What it does when it is well"
+          about="Only what it does is proved and tried before it goes back."
+        >
+          <DoesField />
+        </Card>
+        <Card title="What happened" about="As many as hold.">
+          <ChipsMany
             label="What happened"
             options={HAPPENING_OPTIONS}
             value={intake.happened}
@@ -113,6 +115,9 @@ export function TakeIn() {
             onChange={(value) => edit('intake', (d) => void (d.traits = value))}
           />
         </Card>
+        <Card title="What becomes of the port" about="The stations follow it; it can be changed at any time.">
+          <KindPicker />
+        </Card>
         <WorthCard />
         <Card title="The bag" about="One thing a line.">
           <div className="grid grid-cols-2 gap-4">
@@ -140,11 +145,22 @@ export function TakeIn() {
         </Card>
       </Paper>
       <Slip label="Take in">
-        <SlipMove move={move}>{isAsking && <TriageAsk />}</SlipMove>
+        <SlipMove move={move}>
+          <TakeInEntry title={move.title} />
+        </SlipMove>
         <CautionList />
         <TriagePanel />
         <Parking />
       </Slip>
     </>
   );
+}
+
+/** What the next move asks for, where it stands. */
+function TakeInEntry({ title }: { readonly title: string }) {
+  const { view } = useJob();
+  if (title.startsWith('What does it do')) return <DoesField />;
+  if (title.startsWith('What does it draw')) return <DrawField />;
+  if (view.triage.next && title === view.triage.next.check.title) return <TriageAsk />;
+  return title.endsWith('?') ? <TakeKinds /> : null;
 }

@@ -1,12 +1,78 @@
 import { useState } from 'react';
 import { TriangleAlert } from 'lucide-react';
-import { SITE_SHEETS, TRIAGE_CHECKS, printChance } from '@zebbit/core';
+import type { BenchKind, TriageCheck } from '@zebbit/core';
+import {
+  outcomeOf,
+  printAmps,
+  printChance,
+  printOhms,
+  printVolts,
+  SITE_SHEETS,
+  TRIAGE_CHECKS,
+} from '@zebbit/core';
 import { Button } from '../../ui/button';
+import { FigureField } from '../../ui/field';
+import { Unfold } from '../../ui/unfold';
 import { useJob } from '../../desk/job-context';
 import { SlipSection } from '../slip';
+import { PowerCautions } from '../power-cautions';
 import { PriorsDialog } from './priors-dialog';
 
-/** The one next check, answered by a press. */
+const FIGURES: Readonly<Partial<Record<BenchKind, (value: number) => string>>> = {
+  resistance: printOhms,
+  voltage: printVolts,
+  current: printAmps,
+};
+
+/** Answers a check: in place of what was answered before, if it was. */
+function useAnswer(): (check: TriageCheck, outcome: string, value: number | null) => void {
+  const { edit } = useJob();
+  return (check, outcome, value) =>
+    edit('intake', (d) => {
+      d.triage = [...d.triage.filter((a) => a.checkId !== check.id), { checkId: check.id, outcome, value }];
+      d.cannot = d.cannot.filter((id) => id !== check.id);
+    });
+}
+
+/** The answers of one check: by a press, or a figure from the keypad that says which. */
+function Answers({ check, main }: { readonly check: TriageCheck; readonly main: boolean }) {
+  const answer = useAnswer();
+  const { view } = useJob();
+  const held = check.powers && view.triage.noPower;
+  return (
+    <div className="flex flex-col gap-2">
+      {held && (
+        <p className="text-second font-semibold text-stop">It may be a short: do not power it for this.</p>
+      )}
+      <div role="group" aria-label={check.title} className="flex flex-wrap gap-2">
+        {check.outcomes.map((o) => (
+          <Button
+            key={o.id}
+            tone={main ? 'main' : 'plain'}
+            className={main ? '!min-h-11' : ''}
+            onClick={() => answer(check, o.id, null)}
+          >
+            {o.words}
+          </Button>
+        ))}
+      </div>
+      {check.figure && (
+        <div className="w-44">
+          <FigureField
+            label={check.figure.asks}
+            kind={check.figure.kind}
+            shown=""
+            onFigure={(value) => answer(check, outcomeOf(check, value), value)}
+            onClear={() => undefined}
+          />
+        </div>
+      )}
+      {check.powers && <PowerCautions />}
+    </div>
+  );
+}
+
+/** The one next check. */
 export function TriageAsk() {
   const { view, edit } = useJob();
   const { next } = view.triage;
@@ -14,26 +80,38 @@ export function TriageAsk() {
   const { check } = next;
   return (
     <div className="mt-1 flex flex-col gap-2">
-      <div role="group" aria-label={check.title} className="flex flex-wrap gap-2">
-        {check.outcomes.map((o) => (
-          <Button
-            key={o.id}
-            tone="main"
-            className="!min-h-11"
-            onClick={() => edit('intake', (d) => void d.triage.push({ checkId: check.id, outcome: o.id }))}
-          >
-            {o.words}
-          </Button>
-        ))}
-      </div>
+      <Answers key={check.id} check={check} main />
       <Button
         tone="quiet"
         className="self-start"
         onClick={() => edit('intake', (d) => void d.cannot.push(check.id))}
       >
-        Cannot do that{check.needs === null ? '' : `: no ${check.needs.replace(/^an? /u, '')}`}
+        Cannot do that{check.needs === null ? '' : ` (it needs ${check.needs})`}
       </Button>
     </div>
+  );
+}
+
+/** Every check that was not answered: what people know already can be said at any time. */
+function AnyCheck() {
+  const { documents } = useJob();
+  const { triage } = documents.intake;
+  const open = TRIAGE_CHECKS.filter((c) => !triage.some((a) => a.checkId === c.id));
+  if (open.length === 0) return null;
+  return (
+    <Unfold className="mt-2" words="You know more? Answer any check">
+      <ul className="mt-2 flex flex-col gap-4">
+        {open.map((check) => (
+          <li key={check.id}>
+            <p className="mb-1.5 font-semibold">
+              {check.title}
+              <span className="block text-second font-normal text-ink2">{check.how}</span>
+            </p>
+            <Answers check={check} main={false} />
+          </li>
+        ))}
+      </ul>
+    </Unfold>
   );
 }
 
@@ -67,7 +145,8 @@ export function TriagePanel() {
         ))}
       </ul>
       <p className="mt-1 text-second text-ink2">
-        The tick on each bar is where it started, before anything was said.
+        The tick on each bar is where it started, before anything was said. Two may hold: each line is its own
+        odds.
       </p>
       {doubtful && (
         <p className="mt-2 rounded-[10px] bg-wait-soft p-2.5 text-second font-semibold text-wait">
@@ -81,7 +160,13 @@ export function TriagePanel() {
             return (
               <li key={a.checkId} className="flex items-center gap-2 py-0.5">
                 <span className="flex-1 text-second">
-                  {check?.title}: <b>{check?.outcomes.find((o) => o.id === a.outcome)?.words}</b>
+                  {check?.title}:{' '}
+                  <b>
+                    {a.value !== null && check?.figure
+                      ? `${FIGURES[check.figure.kind]?.(a.value) ?? ''}, `
+                      : ''}
+                    {check?.outcomes.find((o) => o.id === a.outcome)?.words}
+                  </b>
                 </span>
                 <TakeBack
                   onClick={() => edit('intake', (d) => void d.triage.splice(i, 1))}
@@ -101,6 +186,7 @@ export function TriagePanel() {
           })}
         </ul>
       )}
+      <AnyCheck />
       <Button tone="quiet" className="mt-1 -ml-3" onClick={() => setPriorsOpen(true)}>
         Where each one starts
       </Button>

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { HuntEntry, HuntStep } from '@zebbit/core';
-import { huntOf, huntReport, looksShorted, printChance } from '@zebbit/core';
+import { connectsOf, huntOf, huntReport, looksShorted, printChance } from '@zebbit/core';
 import { Button } from '../../ui/button';
 import { FigureField, TextField } from '../../ui/field';
 import { Tick } from '../../ui/tick';
@@ -36,9 +36,9 @@ export function HuntSection() {
     );
   }
   const hunt = huntOf(documents.board, record, {
-    plugged: teardown.steps.some((s) => s.connects.length > 0 || s.kind === 'cable'),
-    // Nobody asks for water at take-in; where nothing is known to have torn it, water may have been in it.
-    wet: intake.happened === null || ['unknown', 'worn', 'came-off'].includes(intake.happened),
+    plugged: teardown.steps.some((s) => connectsOf(s).length > 0 || s.kind === 'cable'),
+    // Where nobody knows what happened, water may have been in it.
+    wet: intake.happened.length === 0 || intake.happened.some((h) => h === 'wet' || h === 'unknown'),
   });
   const { chances, found, next } = huntReport(hunt);
   const keep = (entry: HuntEntry): void =>

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { stationMove } from '@zebbit/core';
+import { byEyeWords, pinsToTrace, stationMove } from '@zebbit/core';
 import { LandingSleeves } from '../../plate/landing-sleeves';
 import { NetHalo } from '../../plate/net-halo';
 import { ProbeFlags } from '../../plate/flags';
@@ -38,6 +38,8 @@ export function Trace() {
   const pair = usePair();
   const { pick } = useProbe();
   useLiveMeter(pair);
+  // A job without a torn pad asks for no probe; any two points can still be measured.
+  const asks = view.record.intake.kinds.length === 0 || pinsToTrace(view).length > 0;
   const [chosen, setChosen] = useState<string | null>(null);
   const net = chosen === null ? [] : (view.trace.report.netOf.get(chosen)?.points ?? []);
   const halo = net.flatMap((id) => view.trace.byId.get(id) ?? []);
@@ -59,7 +61,10 @@ export function Trace() {
         empty={<NoPicture />}
       />
       <Slip label="Trace">
-        {view.battery.open && (pair.red ?? pair.black ?? (weighed.weighing ? 'weighing' : null)) ? (
+        {view.battery.open &&
+        (pair.red ?? pair.black ?? (weighed.weighing ? 'weighing' : null)) &&
+        (asks || pair.order === null) &&
+        !(weighed.weighing && !asks && !pair.red) ? (
           <ProbeMove pair={pair} />
         ) : (
           <Gate />
@@ -108,10 +113,14 @@ function ProbeMove({ pair }: { readonly pair: Pair }) {
   const { bundle, view, weighed } = useJob();
   const { follow } = useProbe();
   const { red, black, order } = pair;
-  const open = view.pins.filter((p) => p.status === 'open').length;
+  const open = pinsToTrace(view).length;
   const weighing = weighed.weighing && !red;
   useReadAloud(
-    order ? `${MODE_SAID[order.mode]}. Red on ${order.redLabel}, black on ${order.blackLabel}.` : '',
+    order
+      ? order.mode === 'seen'
+        ? byEyeWords(order)
+        : `${MODE_SAID[order.mode]}. Red on ${order.redLabel}, black on ${order.blackLabel}.`
+      : '',
   );
   return (
     <section aria-label="Next move" className="border-b border-line bg-sunk px-6 py-5">
@@ -128,16 +137,22 @@ function ProbeMove({ pair }: { readonly pair: Pair }) {
           {open === 0 ? 'all pins placed' : `${open} pin${open === 1 ? '' : 's'} to find`}
         </span>
       </div>
-      <h2 className="mt-2 flex flex-col gap-2 text-[25px] leading-[1.12] font-semibold">
-        <span className="flex items-center gap-3">
-          <Tip lead="red" />
-          Red on {red?.label ?? '…'}
-        </span>
-        <span className="flex items-center gap-3">
-          <Tip lead="black" />
-          Black on {black?.label ?? (weighing ? '…' : '… choose on the plate')}
-        </span>
-      </h2>
+      {pair.mode === 'seen' && red && black ? (
+        <h2 className="mt-2 text-[25px] leading-[1.15] font-semibold">
+          {byEyeWords({ redLabel: red.label, blackLabel: black.label })}
+        </h2>
+      ) : (
+        <h2 className="mt-2 flex flex-col gap-2 text-[25px] leading-[1.12] font-semibold">
+          <span className="flex items-center gap-3">
+            <Tip lead="red" />
+            Red on {red?.label ?? '…'}
+          </span>
+          <span className="flex items-center gap-3">
+            <Tip lead="black" />
+            Black on {black?.label ?? (weighing ? '…' : '… choose on the plate')}
+          </span>
+        </h2>
+      )}
       <p className="my-2 text-ink2">
         {weighed.failure ??
           order?.why ??
