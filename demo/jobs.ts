@@ -336,7 +336,7 @@ export async function cliffLamp(client: DemoClient): Promise<void> {
     happened: ['dropped'],
     happenedNote:
       'Fell off the charger with the cable in. Since then the charger clicks and the lamp stays dark.',
-    symptoms: ['dead'],
+    symptoms: ['dead', 'pulls-charger-down'],
     traits: ['lithium-cell', 'lamp'],
     body: 'case',
     does: ['charge', 'light'],

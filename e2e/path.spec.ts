@@ -176,6 +176,7 @@ test('a torn port, from new job to the printed page', async ({ page }) => {
     await page.keyboard.press('l');
     await clickAt(page, { x: 20.4, y: 5.4 }, WIDTH_MM);
     await clickAt(page, { x: 20.4, y: 7.4 }, WIDTH_MM);
+    await clickAt(page, { x: 20.9, y: 6.4 }, WIDTH_MM);
     await page.keyboard.press('Escape');
     await page.keyboard.press('1');
     await page.keyboard.press('m');

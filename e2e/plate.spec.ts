@@ -246,6 +246,7 @@ test('a close-up is laid on the overview, and the other face under this one', as
     await page.keyboard.press('l');
     await clickAt(page, { x: 25.4, y: 5.1 }, WIDTH);
     await clickAt(page, { x: 25.4, y: 6.1 }, WIDTH);
+    await clickAt(page, { x: 25.7, y: 5.6 }, WIDTH);
     await page.keyboard.press('Escape');
     await expect(page.getByRole('button', { name: 'leg 1, not looked at' })).toBeVisible();
     await page.keyboard.press('f');

@@ -247,6 +247,7 @@ export class BoardDto implements Board {
   @ListOf(() => PinRowDto, ROWS_MAX) rows!: PinRowDto[];
   @ListOf(() => LegDto, LEGS_MAX) legs!: LegDto[];
   @IsBoolean() legsAbsent!: boolean;
+  @Ids(ROWS_MAX) rowsVouched!: string[];
   @ListOf(() => CordWireDto, CORD_MAX) cord!: CordWireDto[];
   @ListOf(() => ComponentDto, COMPONENTS_MAX) components!: ComponentDto[];
   @ListOf(() => LoosePointDto, POINTS_MAX) points!: LoosePointDto[];

@@ -27,6 +27,7 @@ export { addPicture } from './board/pictures';
 export { placeProposal } from './board/place-proposal';
 export type { ProposalKey } from './board/place-proposal';
 export { freshId, placeRow, placeFamily } from './board/place-row';
+export { parseFunctionLine, turnRowRound } from './board/row-direction';
 export { pinPoint, probePoints } from './board/probe-point';
 export type { ProbePoint } from './board/probe-point';
 export type { Reading } from './board/reading';

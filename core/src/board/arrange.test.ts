@@ -144,9 +144,13 @@ describe('arranging things', () => {
     expect(toggleLock(locked, ['R1', 'leg1']).locked).toEqual([]);
   });
   it('snaps to the nearest place within reach, else stays', () => {
-    expect(snapPlace(scene, 'top', { x: 5.6, y: 5.05 }, 0.2)).toEqual(pinPoint(row, 1));
-    expect(snapPlace(scene, 'top', { x: 14, y: 14 }, 0.5)).toEqual({ x: 14, y: 14 });
-    expect(snapPlace(scene, 'bottom', { x: 5, y: 5 }, 0.5)).toEqual({ x: 5, y: 5 });
+    expect(snapPlace(scene, 'top', { x: 5.6, y: 5.05 }, 0.2)).toEqual({ at: pinPoint(row, 1), id: row.id });
+    // Half a pitch is the furthest it reaches, however far out the plate is zoomed.
+    const [near, next] = [pinPoint(row, 1), pinPoint(row, 2)];
+    const beyond = { x: near.x + 0.52 * (next.x - near.x), y: near.y + 0.2 * row.pitchMm };
+    expect(snapPlace(scene, 'top', beyond, 40)).toEqual({ at: beyond, id: null });
+    expect(snapPlace(scene, 'top', { x: 14, y: 14 }, 0.5)).toEqual({ at: { x: 14, y: 14 }, id: null });
+    expect(snapPlace(scene, 'bottom', { x: 5, y: 5 }, 0.5)).toEqual({ at: { x: 5, y: 5 }, id: null });
   });
 });
 

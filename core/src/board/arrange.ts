@@ -242,8 +242,17 @@ export function toggleLock(board: Board, ids: readonly string[]): Board {
   return { ...board, locked: all ? others : [...others, ...ids] };
 }
 
-/** The place of a thing on this face nearest to a click, within reach; the click itself where none is. */
-export function snapPlace(board: Board, face: Face, at: BoardPoint, reachMm: number): BoardPoint {
+/** What a click means: a place of a thing that is there, or just where it was clicked (`id` is `null`). */
+export interface SnappedPlace {
+  readonly at: BoardPoint;
+  readonly id: string | null;
+}
+
+/**
+ * The place of a thing on this face nearest to a click, within reach and never further than half a pitch of the face's rows, so that a
+ * neighbour is not taken for it; the click itself where none is.
+ */
+export function snapPlace(board: Board, face: Face, at: BoardPoint, reachMm: number): SnappedPlace {
   const things = [
     ...board.rows,
     ...board.legs,
@@ -252,13 +261,18 @@ export function snapPlace(board: Board, face: Face, at: BoardPoint, reachMm: num
     ...board.lines,
     ...board.areas,
   ];
-  let best = { at, off: reachMm };
+  const pitches = board.rows.filter((r) => r.face === face).map((r) => r.pitchMm);
+  let best: { at: BoardPoint; id: string | null; off: number } = {
+    at,
+    id: null,
+    off: Math.min(reachMm, ...pitches.map((p) => p / 2)),
+  };
   for (const thing of things) {
     if (thing.face !== face) continue;
     for (const p of thingPlaces(board, thing.id)) {
       const off = Math.hypot(p.x - at.x, p.y - at.y);
-      if (off < best.off) best = { at: p, off };
+      if (off < best.off) best = { at: p, id: thing.id, off };
     }
   }
-  return best.at;
+  return { at: best.at, id: best.id };
 }

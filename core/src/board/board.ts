@@ -244,6 +244,8 @@ export interface Board {
   readonly lines: readonly BoardLine[];
   readonly areas: readonly BoardArea[];
   readonly overlays: readonly Overlay[];
+  /** Ids of rows whose order somebody vouched for, against what seems to speak against it. */
+  readonly rowsVouched: readonly string[];
   /** What lays the bottom face on the top face. */
   readonly facePairs: readonly FacePair[];
   /** Ids of things that are neither moved nor taken away. */
@@ -256,6 +258,7 @@ export const EMPTY_BOARD: Board = {
   rows: [],
   legs: [],
   legsAbsent: false,
+  rowsVouched: [],
   cord: [],
   components: [],
   points: [],

@@ -47,13 +47,15 @@ describe('edits of a board', () => {
     expect(checkBoard(two.board)).toBeNull();
     expect(board.components).toEqual([]);
   });
-  it('a leg is measured by its two clicks; one place is a round leg of unknown size', () => {
+  it('a leg is measured by its clicks: two are a round hole, a width makes it a slot; one place is of unknown size', () => {
     const { board: after } = addLeg(board, 'top', { x: 0, y: 0 }, { x: 0, y: 2 }, 'through-hole');
     expect(after.legs[0]).toMatchObject({
       at: { x: 0, y: 1 },
-      slot: { lengthMm: 2, directionDeg: 90 },
+      slot: { lengthMm: 2, widthMm: 2, directionDeg: 90 },
       state: 'unchecked',
     });
+    const slot = addLeg(board, 'top', { x: 0, y: 0 }, { x: 0, y: 2 }, 'through-hole', 0.6).board.legs[0];
+    expect(slot).toMatchObject({ slot: { lengthMm: 2, widthMm: 0.6 } });
     const peg = addLeg(after, 'top', { x: 1, y: 1 }, { x: 1.02, y: 1 }, 'peg').board.legs[1];
     expect(peg).toMatchObject({ slot: null, state: 'sound', name: 'peg 2' });
   });

@@ -52,13 +52,17 @@ export function addComponent(
 /** Two clicks nearer than this are one place, mm. */
 const ONE_PLACE_MM = 0.1;
 
-/** Places a leg from the two ends of its land or slot; clicked twice in one place it is round and of unknown size. */
+/**
+ * Places a leg from the two ends of its land, slot or hole; clicked twice in one place it is of unknown size.
+ * @param widthMm how wide the land or slot is; without it the two clicks are the diameter of a round hole
+ */
 export function addLeg(
   board: Board,
   face: Face,
   from: BoardPoint,
   to: BoardPoint,
   fixing: LegFixing,
+  widthMm: number | null = null,
 ): Placed {
   const id = freshId(board, 'leg');
   const lengthMm = Math.hypot(to.x - from.x, to.y - from.y);
@@ -72,7 +76,7 @@ export function addLeg(
       lengthMm > ONE_PLACE_MM
         ? {
             lengthMm,
-            widthMm: fixing === 'peg' ? lengthMm : 0.6 * lengthMm,
+            widthMm: widthMm ?? lengthMm,
             directionDeg: (Math.atan2(to.y - from.y, to.x - from.x) * 180) / Math.PI,
           }
         : null,

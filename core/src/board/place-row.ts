@@ -22,6 +22,7 @@ export function freshId(board: Board, prefix: string): string {
   const taken = new Set([
     ...board.rows.map((r) => r.id),
     ...board.legs.map((l) => l.id),
+    ...board.cord.map((w) => w.id),
     ...board.components.map((c) => c.id),
     ...board.points.map((p) => p.id),
     ...board.lines.map((l) => l.id),

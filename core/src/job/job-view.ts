@@ -21,6 +21,8 @@ import { sitePriors } from '../triage/fault-site';
 import type { TriageReport } from '../triage/triage';
 import { triage } from '../triage/triage';
 import type { PadState } from '../board/pad-state';
+import type { RowDoubt } from '../board/row-direction';
+import { rowDoubts } from '../board/row-direction';
 import { isGone } from '../board/pad-state';
 import type { WorkItem } from '../rebuild/work-items';
 import { workItems } from '../rebuild/work-items';
@@ -52,6 +54,8 @@ export interface JobView {
   readonly proposedKinds: readonly KindProposal[];
   /** What the looked-over board says against what was said of the port. */
   readonly kindDoubt: KindProposal | null;
+  /** Rows that seem to be placed the other way round. */
+  readonly rowDoubts: readonly RowDoubt[];
   /** Acts of the rebuilding beside the pins. */
   readonly items: readonly WorkItem[];
   readonly cautions: readonly Caution[];
@@ -93,6 +97,7 @@ export function jobView(
   const items = lazily(() =>
     workItems(intake.kinds, board, record.rebuild.part, record.rebuild.hunt.marking, needs.legs),
   );
+  const turned = lazily(() => (needs.pads === 'none' ? [] : rowDoubts(board)));
   const checks = lazily(() =>
     plans().length > 0 || intake.kinds.length > 0
       ? proveChecks(told().context, plans(), sheet, deviceCurrentA, {
@@ -133,6 +138,9 @@ export function jobView(
     },
     get kindDoubt() {
       return kindDoubt(intake.kinds, board);
+    },
+    get rowDoubts() {
+      return turned();
     },
     get items() {
       return items();

@@ -155,6 +155,8 @@ function lookOver(view: JobView): Move {
       );
     case 'row':
       return move('Place the row of pins', 'Click where the first pad is, or was.');
+    case 'turned':
+      return move('Is the row the other way round?', `${capital(left.name)}.`);
     case 'break':
       return move('Which pin lost its track?', 'Give its pad its state: cracked, or torn off for a length.');
     case 'pin':

@@ -94,7 +94,7 @@ export const OLD_PORT_LOOKS = [
 ] as const;
 
 /** What is still to be placed or looked at on the board, by name, in the order it is done. */
-export function lookOverLeft({ record, needs, pins, kindDoubt }: JobView): LookLeft[] {
+export function lookOverLeft({ record, needs, pins, kindDoubt, rowDoubts }: JobView): LookLeft[] {
   const { board, intake } = record;
   const placed = needs.pads !== 'none' || needs.legs;
   const legs = board.legs.filter((l) => l.fixing !== 'peg');
@@ -106,6 +106,7 @@ export function lookOverLeft({ record, needs, pins, kindDoubt }: JobView): LookL
       ? [{ kind: 'scale' } as const]
       : []),
     ...(needs.pads !== 'none' && pins.length === 0 ? [{ kind: 'row' } as const] : []),
+    ...rowDoubts.map((d) => ({ kind: 'turned', name: d.why }) as const),
     ...(needs.pads === 'broken' && pins.length > 0 && !broken && !scarred
       ? [{ kind: 'break' } as const]
       : []),
@@ -133,7 +134,7 @@ export function lookOverLeft({ record, needs, pins, kindDoubt }: JobView): LookL
 
 export type LookLeft =
   | { readonly kind: 'picture' | 'scale' | 'row' | 'break' | 'legs' | 'cord' | 'confirm' }
-  | { readonly kind: 'pin' | 'leg' | 'wire' | 'doubt'; readonly name: string };
+  | { readonly kind: 'pin' | 'leg' | 'wire' | 'doubt' | 'turned'; readonly name: string };
 
 /** Whether a station has nothing to do for a job of these kinds: it is not shown as open, nor ticked. */
 export function isSpared(view: JobView, station: Station): boolean {

@@ -60,26 +60,26 @@ const BY_KIND: Readonly<Partial<Record<JobKind, readonly WorkItem[]>>> = {
     item('fit', 'Fit the old port', 'flat and square to the edge; nothing may run into the shell'),
   ],
   'new-port': [
-    item('off', 'Old port off', 'heat first, then lift: a pad comes off by force, not by heat'),
+    item('off', 'Take the old port off', 'heat first, then lift: a pad comes off by force, not by heat'),
     item(
       'holes',
-      'Holes and pads clear',
+      'Clear holes and pads',
       'fresh leaded solder in, then braid; plane-tied ones last and hottest',
     ),
     item('fit', 'Fit the new port', 'flat and square to the edge; legs as full as they take'),
   ],
   breakout: [
-    item('held', 'Board or cord held by the case', 'the wires carry nothing: the case takes the pull'),
+    item('held', 'Let the case hold the board or cord', 'the wires carry nothing: the case takes the pull'),
   ],
   'ready-made': [
-    item('unplug', 'Old board unplugged', 'photo first, plug by its body'),
-    item('swap', 'New board in its place', 'same plug, same way round, nothing pinched'),
-    item('hole', 'Opening of the case fits', 'file, try, file again: a plug goes in through the wall'),
+    item('unplug', 'Unplug the old board', 'photo first, plug by its body'),
+    item('swap', 'Put the new board in its place', 'same plug, same way round, nothing pinched'),
+    item('hole', 'Fit the opening of the case', 'file, try, file again: a plug goes in through the wall'),
   ],
   'copy-only': [
     item(
       'contact',
-      'Just enough contact for one copy',
+      'Make just enough contact for one copy',
       'clamp or solder only what the copy needs; nothing is made to last',
     ),
   ],
@@ -122,7 +122,7 @@ export function workItems(
               w.rung && w.function !== 'unknown' ? null : 'a ring to its far end, under Look over',
             ),
           ),
-          item('relief', 'Strain relief', 'glue or a clamp in the case takes the pull, not the joints'),
+          item('relief', 'Relieve the strain', 'glue or a clamp in the case takes the pull, not the joints'),
         ]
       : []),
     ...(legs ? board.legs.filter((l) => l.fixing !== 'peg').flatMap((l) => legItem(l) ?? []) : []),

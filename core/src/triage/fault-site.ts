@@ -65,7 +65,7 @@ export const SITE_SHEETS: Readonly<Record<FaultSite, SiteSheet>> = {
     curable: 0.75,
   },
   elsewhere: {
-    words: 'elsewhere',
+    words: 'something away from the port',
     open: 'The port is not it. Think before opening: this is not a port repair.',
     share: 0.07,
     curable: 0.2,

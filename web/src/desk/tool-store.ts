@@ -34,7 +34,13 @@ export type Tool =
     }
   | { readonly kind: 'pair'; readonly first: { readonly face: Face; readonly at: BoardPoint } | null }
   | { readonly kind: 'row'; readonly first: BoardPoint | null; readonly last: BoardPoint | null }
-  | { readonly kind: 'leg'; readonly fixing: LegFixing; readonly from: BoardPoint | null }
+  | {
+      readonly kind: 'leg';
+      readonly fixing: LegFixing;
+      /** A round hole takes two clicks, a slot or land a third for its width. */
+      readonly round: boolean;
+      readonly clicks: readonly BoardPoint[];
+    }
   | { readonly kind: 'point'; readonly role: PointRole }
   | {
       readonly kind: 'component';

@@ -118,6 +118,7 @@ function DeskFrame({ bundle, desk }: { readonly bundle: JobBundle; readonly desk
           <h1 className="truncate pl-5 text-title font-bold">{intake.name || 'A job without a name'}</h1>
           <p className="min-w-0 flex-1 truncate px-4 text-ink2">{about}</p>
           <OtherKind
+            className="!min-h-9 max-w-[320px] truncate"
             words={
               intake.kinds.length === 0
                 ? 'What becomes of the port?'

@@ -75,11 +75,17 @@ export function ConfirmKinds() {
 }
 
 /** Opens the list of kinds from wherever one stands. */
-export function OtherKind({ words = 'Something else' }: { readonly words?: string }) {
+export function OtherKind({
+  words = 'Something else',
+  className = '!min-h-11',
+}: {
+  readonly words?: string;
+  readonly className?: string;
+}) {
   const [open, setOpen] = useState(false);
   return (
     <>
-      <Button className="!min-h-11" onClick={() => setOpen(true)}>
+      <Button className={className} onClick={() => setOpen(true)}>
         {words}
       </Button>
       <Dialog

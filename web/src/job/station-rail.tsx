@@ -19,12 +19,7 @@ function Pad({ state }: { readonly state: StationState }) {
     );
   }
   // Not for this job: the track runs past, there is no pad.
-  if (state === 'spared')
-    return (
-      <span className="grid size-[26px] place-items-center">
-        <span className="h-[26px] w-1 rounded bg-line" />
-      </span>
-    );
+  if (state === 'spared') return <span className="block size-[26px]" />;
   return <span className="block size-[26px] rounded-[7px] border-[3px] border-line bg-sheet" />;
 }
 

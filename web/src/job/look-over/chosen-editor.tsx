@@ -1,14 +1,16 @@
-import type { Component, Leg, PadState, PinFunction } from '@zebbit/core';
+import { useState } from 'react';
+import type { Component, Leg, PadState, PinFunction, PinRow } from '@zebbit/core';
 import {
   PAD_STATE_WORDS,
   PAD_STATES,
+  parseFunctionLine,
   PIN_FUNCTIONS,
   printDegrees,
   printFarads,
   printOhms,
 } from '@zebbit/core';
 import { KeyCap } from '../../ui/button';
-import { FigureField, SelectField, TextField } from '../../ui/field';
+import { BOX, Field, FigureField, SelectField, TextField, useLeave } from '../../ui/field';
 import { Tick } from '../../ui/tick';
 import { useJob } from '../../desk/job-context';
 import { SlipSection } from '../slip';
@@ -76,6 +78,7 @@ export function ChosenEditor({ setState }: { readonly setState: (id: string, sta
             />
           </>
         )}
+        {point.owner === 'pin' && <RowFunctions row={point.row} />}
         {point.owner === 'leg' && (
           <>
             <StateKeys state={point.leg.state} onPick={(s) => setState(point.id, s)} />
@@ -108,6 +111,46 @@ export function ChosenEditor({ setState }: { readonly setState: (id: string, sta
         {remove}
       </div>
     </SlipSection>
+  );
+}
+
+/** The functions of a whole row in one line, first pad to last. */
+function RowFunctions({ row }: { readonly row: PinRow }) {
+  const { edit } = useJob();
+  const { leave, left } = useLeave();
+  const [typed, setTyped] = useState<string | null>(null);
+  const [error, setError] = useState<string | null>(null);
+  const keep = (): boolean => {
+    if (typed === null || typed.trim() === '') return true;
+    const read = parseFunctionLine(typed, row.pins.length);
+    setError(read.ok ? null : `The row in one line: ${read.message}`);
+    if (!read.ok) return false;
+    edit('board', (d) => {
+      const mine = d.rows.find((r) => r.id === row.id);
+      mine?.pins.forEach((p, i) => void (p.function = read.functions[i] ?? p.function));
+    });
+    setTyped(null);
+    return true;
+  };
+  return (
+    <Field label="The row in one line" hint="first pad to last: V D- D+ G" error={error}>
+      {(ids) => (
+        <input
+          {...ids}
+          className={`${BOX} figure`}
+          autoComplete="off"
+          maxLength={300}
+          value={typed ?? row.pins.map((p) => (p.function === 'unknown' ? '?' : p.function)).join(' ')}
+          onChange={(e) => setTyped(e.target.value)}
+          onFocus={(e) => e.currentTarget.select()}
+          onBlur={() => left(keep)}
+          onKeyDown={(e) => {
+            if (e.key === 'Escape') setTyped(null);
+            if (e.key === 'Escape' || (e.key === 'Enter' && keep())) leave(e);
+          }}
+        />
+      )}
+    </Field>
   );
 }
 

@@ -10,6 +10,7 @@ import {
   stationMove,
   thingOf,
   toggleLock,
+  turnRowRound,
   turnThings,
   withPadState,
 } from '@zebbit/core';
@@ -32,14 +33,15 @@ import { ProposalForm, ReadForm } from './read-form';
 import { ToolArt } from './tool-art';
 import { ComponentForm, RowForm, ShapeForm, SmallForms } from './tool-forms';
 import type { Tool } from '../../desk/tool-store';
-import { drawnShape, TOOL_WORDS, usePlacing } from './use-placing';
+import { SnapRing } from './snap-ring';
+import { drawnShape, snaps, TOOL_WORDS, usePlacing } from './use-placing';
 import { usePlate, useTool } from '../../desk/desk-context';
 
 const TOOLS: readonly (readonly [string, string, Tool])[] = [
   ['Scale', 'S', { kind: 'scale', index: 0, method: 'length', clicks: [] }],
   ['Read it', 'G', { kind: 'read', from: null, to: null }],
   ['Row', 'R', { kind: 'row', first: null, last: null }],
-  ['Leg', 'L', { kind: 'leg', fixing: 'through-hole', from: null }],
+  ['Leg', 'L', { kind: 'leg', fixing: 'through-hole', round: false, clicks: [] }],
   ['Part', 'C', { kind: 'component', component: 'resistor', package: null, turnDeg: 0, terminals: [] }],
   ['Point', 'P', { kind: 'point', role: 'pour' }],
   ['Track', 'T', { kind: 'line', line: 'track', points: [] }],
@@ -125,6 +127,7 @@ export function LookOver() {
     take({ ...tool, points: [] });
   };
   const move = stationMove(view, 'look-over');
+  const onBoard = sheet !== undefined || view.needs.pads !== 'none' || view.needs.legs;
   useKeys({
     ...Object.fromEntries(TOOLS.map(([, key, t]) => [key.toLowerCase(), () => hold(t)])),
     ...Object.fromEntries(Array.from({ length: 9 }, (_, i) => [String(i + 1), () => stateKey(i + 1)])),
@@ -162,12 +165,21 @@ export function LookOver() {
         }
         onClick={placing}
         toolWords={TOOL_WORDS[tool.kind]}
-        over={(v) => <ToolArt viewport={v} />}
+        over={(v) => (
+          <>
+            <ToolArt viewport={v} />
+            {snaps(tool) && <SnapRing viewport={v} />}
+          </>
+        )}
         empty={<BoardPhoto first />}
       />
       <Slip label="Look over">
         <SlipMove move={move}>
-          {move.title.endsWith('?') && <ConfirmKinds />}
+          {view.rowDoubts[0] ? (
+            <TurnRow doubt={view.rowDoubts[0].rowId} />
+          ) : (
+            move.title.endsWith('?') && <ConfirmKinds />
+          )}
           {move.title.startsWith('Place the legs') && (
             <Button
               className="mt-1 self-start"
@@ -176,20 +188,22 @@ export function LookOver() {
               It has none
             </Button>
           )}
-          <div role="group" aria-label="Tools" className="mt-1 grid grid-cols-3 gap-2">
-            {TOOLS.map(([words, key, t]) => (
-              <Button
-                key={words}
-                hotkey={key}
-                aria-pressed={sameTool(tool, t)}
-                disabled={!sheet || (!measured && t.kind !== 'scale')}
-                className={sameTool(tool, t) ? '!border-copper !bg-copper-soft' : ''}
-                onClick={() => (sameTool(tool, t) ? drop() : hold(t))}
-              >
-                {words}
-              </Button>
-            ))}
-          </div>
+          {onBoard && (
+            <div role="group" aria-label="Tools" className="mt-1 grid grid-cols-3 gap-2">
+              {TOOLS.map(([words, key, t]) => (
+                <Button
+                  key={words}
+                  hotkey={key}
+                  aria-pressed={sameTool(tool, t)}
+                  disabled={!sheet || (!measured && t.kind !== 'scale')}
+                  className={sameTool(tool, t) ? '!border-copper !bg-copper-soft' : ''}
+                  onClick={() => (sameTool(tool, t) ? drop() : hold(t))}
+                >
+                  {words}
+                </Button>
+              ))}
+            </div>
+          )}
         </SlipMove>
         {tool.kind !== 'none' && (
           <SlipSection title={TOOL_WORDS[tool.kind].split(':')[0] ?? ''}>
@@ -228,6 +242,21 @@ function Offer() {
     <SlipSection title="Seen in the picture">
       <ProposalForm />
     </SlipSection>
+  );
+}
+
+/** A row that seems to stand the other way round: turned, or vouched for. */
+function TurnRow({ doubt }: { readonly doubt: string }) {
+  const { documents, edit } = useJob();
+  return (
+    <div className="mt-1 flex flex-wrap gap-2">
+      <Button tone="main" onClick={() => edit('board', () => turnRowRound(documents.board, doubt))}>
+        Turn it round
+      </Button>
+      <Button onClick={() => edit('board', (d) => void d.rowsVouched.push(doubt))}>
+        It is right as it is
+      </Button>
+    </div>
   );
 }
 

@@ -64,21 +64,35 @@ describe('what is put on the board by hand', () => {
     expect(((a?.y ?? 0) + (b?.y ?? 0)) / 2).toBeCloseTo(10, 6);
   });
   it('a leg is measured by its two ends; a point bears its role', () => {
-    take({ kind: 'leg', fixing: 'through-hole', from: null });
+    take({ kind: 'leg', fixing: 'through-hole', round: false, clicks: [] });
     put({ x: 21, y: 3 });
-    expect(board().legs).toHaveLength(1);
     put({ x: 21, y: 5 });
+    expect(board().legs).toHaveLength(1);
+    put({ x: 21.4, y: 4.2 });
     expect(board().legs.at(-1)).toMatchObject({ fixing: 'through-hole', at: { x: 21, y: 4 } });
-    expect(tool()).toMatchObject({ kind: 'leg', from: null });
+    expect(board().legs.at(-1)?.slot?.lengthMm).toBeCloseTo(2, 6);
+    expect(board().legs.at(-1)?.slot?.widthMm).toBeCloseTo(0.8, 6);
+    expect(tool()).toMatchObject({ kind: 'leg', clicks: [] });
+    take({ kind: 'leg', fixing: 'through-hole', round: true, clicks: [] });
+    put({ x: 23, y: 3 }, { x: 23, y: 4.2 });
+    const hole = board().legs.at(-1)?.slot;
+    expect(hole?.lengthMm).toBeCloseTo(1.2, 6);
+    expect(hole?.widthMm).toBeCloseTo(1.2, 6);
     take({ kind: 'point', role: 'test-point' });
     put({ x: 25, y: 3 });
     expect(board().points.at(-1)).toMatchObject({ role: 'test-point', at: { x: 25, y: 3 } });
   });
-  it('a click beside something placed means that thing', () => {
+  it('a line clicked beside something placed joins it; a point is never stacked on it', () => {
     const { k } = deskInHand().plate.getState().viewport;
+    take({ kind: 'line', line: 'track', points: [] });
+    put({ x: 14 + 2 / k, y: 14 - 2 / k });
+    expect(tool()).toMatchObject({ points: [{ x: 14, y: 14 }] });
+    const before = board().points.length;
     take({ kind: 'point', role: 'plain' });
     put({ x: 14 + 2 / k, y: 14 - 2 / k });
-    expect(board().points.at(-1)?.at).toEqual({ x: 14, y: 14 });
+    expect(board().points).toHaveLength(before);
+    put({ x: 14 + 20 / k, y: 14 });
+    expect(board().points.at(-1)?.at).toEqual({ x: 14 + 20 / k, y: 14 });
   });
   it('a line is drawn by its corners and ends with Enter on nothing new; Escape lets go of it', async () => {
     take({ kind: 'line', line: 'track', points: [] });

@@ -37,7 +37,7 @@ function pointsOf(tool: Tool, only: number | null): readonly BoardPoint[] {
     case 'area':
       return tool.points;
     case 'leg':
-      return tool.from ? [tool.from] : [];
+      return tool.clicks;
     case 'overlay':
       return tool.to;
     default:

@@ -260,22 +260,35 @@ export function ShapeForm({
   );
 }
 
+/** How a leg meets the board, and how many clicks say it. */
+export const LEG_SHAPES = [
+  { key: 'slot', words: 'a slot through the board', fixing: 'through-hole', round: false },
+  { key: 'hole', words: 'a round hole through the board', fixing: 'through-hole', round: true },
+  { key: 'land', words: 'a land on the surface', fixing: 'surface', round: false },
+  { key: 'peg', words: 'a peg’s hole, without metal', fixing: 'peg', round: true },
+] as const;
+
 export function SmallForms({ tool }: { readonly tool: Tool }) {
   const { documents } = useJob();
   const { take } = useTool();
   const face = usePlate((s) => s.face);
   if (tool.kind === 'leg') {
+    const shape = LEG_SHAPES.find((l) => l.fixing === tool.fixing && l.round === tool.round) ?? LEG_SHAPES[0];
+    const asked = [
+      'Click one end.',
+      'Now the other end; twice in one place where the size does not matter.',
+      'Now one long edge: how wide it is.',
+    ];
     return (
       <SelectField
         label="Leg"
-        value={tool.fixing}
-        options={[
-          ['through-hole', 'through the board'],
-          ['surface', 'on the surface'],
-          ['peg', 'a peg’s hole, without metal'],
-        ]}
-        hint={tool.from ? 'Now the other end; twice in one place where the size does not matter.' : undefined}
-        onPick={(f) => take({ kind: 'leg', fixing: f as typeof tool.fixing, from: null })}
+        value={shape.key}
+        options={LEG_SHAPES.map((l) => [l.key, l.words] as const)}
+        hint={asked[tool.clicks.length]}
+        onPick={(key) => {
+          const picked = LEG_SHAPES.find((l) => l.key === key);
+          if (picked) take({ kind: 'leg', fixing: picked.fixing, round: picked.round, clicks: [] });
+        }}
       />
     );
   }

@@ -12,6 +12,7 @@ import {
   placedTerminals,
   snapPlace,
 } from '@zebbit/core';
+import { toast } from 'sonner';
 import { PROVISIONAL_MM_PER_PX } from '../../plate/picture-map';
 import { useJob } from '../../desk/job-context';
 import type { Tool } from '../../desk/tool-store';
@@ -24,7 +25,7 @@ export const TOOL_WORDS: Readonly<Record<Tool['kind'], string>> = {
   lay: 'Lay on: click the same place on both pictures, in turn',
   pair: 'Both faces: click a hole or corner here, then on the other face',
   row: 'Row: click its first pad, then its last',
-  leg: 'Leg: click one end of its land or slot, then the other',
+  leg: 'Leg: click one end of its hole, slot or land, then the other',
   point: 'Point: click it',
   component: 'Part: click where it is',
   line: 'Line: click along it, Enter ends it',
@@ -34,6 +35,23 @@ export const TOOL_WORDS: Readonly<Record<Tool['kind'], string>> = {
   read: 'Read: click two corners of a box round the port',
   measure: 'Measure: click two places',
 };
+
+/** A click within so many pixels of something placed may mean that thing. */
+export const SNAP_PX = 6;
+
+/** Tools that join what is there; those that place a new mark put it where it was clicked and never on top of another. */
+export const snaps = (tool: Tool): boolean => ['line', 'area', 'pair', 'scar', 'overlay'].includes(tool.kind);
+
+/** Clicked twice in one place: its size does not matter. */
+const isOnePlace = (a: BoardPoint, b: BoardPoint): boolean => Math.hypot(a.x - b.x, a.y - b.y) < 0.1;
+
+/** How wide a land or slot is whose two ends and one edge were clicked, mm. */
+function widthBetween(from: BoardPoint, to: BoardPoint, edge: BoardPoint): number {
+  const length = Math.hypot(to.x - from.x, to.y - from.y);
+  if (length === 0) return 2 * Math.hypot(edge.x - from.x, edge.y - from.y);
+  const cross = (to.x - from.x) * (edge.y - from.y) - (to.y - from.y) * (edge.x - from.x);
+  return (2 * Math.abs(cross)) / length;
+}
 
 /** A click on a picture that is shown alone, in its own pixels. */
 const inPhoto = (at: BoardPoint): PhotoPoint => ({
@@ -55,10 +73,7 @@ export function usePlacing(): ((at: BoardPoint, face: Face) => void) | undefined
   };
   return (clicked, face) => {
     const { viewport, showOnly, showFace } = plate.getState();
-    // A click within a few pixels of something placed means that thing.
-    const at = ['scale', 'lay', 'measure', 'read'].includes(tool.kind)
-      ? clicked
-      : snapPlace(board, face, clicked, 6 / viewport.k);
+    const at = snaps(tool) ? snapPlace(board, face, clicked, SNAP_PX / viewport.k).at : clicked;
     switch (tool.kind) {
       case 'scale':
         take({
@@ -100,15 +115,34 @@ export function usePlacing(): ((at: BoardPoint, face: Face) => void) | undefined
         take(tool.from && !tool.to ? { ...tool, to: at } : { kind: 'read', from: at, to: null });
         return;
       case 'leg': {
-        if (!tool.from) {
-          take({ ...tool, from: at });
+        const clicks = [...tool.clicks, at];
+        const [from, to, edge] = clicks;
+        if (!from || !to || (!tool.round && !edge && !isOnePlace(from, to))) {
+          take({ ...tool, clicks });
           return;
         }
-        put(addLeg(board, face, tool.from, at, tool.fixing));
-        take({ ...tool, from: null });
+        put(
+          addLeg(
+            board,
+            face,
+            from,
+            to,
+            tool.fixing,
+            edge ? Math.max(0.1, widthBetween(from, to, edge)) : null,
+          ),
+        );
+        take({ ...tool, clicks: [] });
         return;
       }
       case 'point': {
+        const there = snapPlace(board, face, clicked, SNAP_PX / viewport.k);
+        if (there.id !== null) {
+          choose(there.id, [there.id]);
+          toast.message(
+            'Something is placed there already: it is chosen. Click beside it for a point of its own.',
+          );
+          return;
+        }
         put(addPoint(board, face, at, tool.role));
         return;
       }

@@ -67,7 +67,7 @@ function Answers({ check, main }: { readonly check: TriageCheck; readonly main: 
           />
         </div>
       )}
-      {check.powers && <PowerCautions />}
+      {main && check.powers && <PowerCautions />}
     </div>
   );
 }
@@ -100,6 +100,9 @@ function AnyCheck() {
   if (open.length === 0) return null;
   return (
     <Unfold className="mt-2" words="You know more? Answer any check">
+      <div className="mt-2">
+        <PowerCautions />
+      </div>
       <ul className="mt-2 flex flex-col gap-4">
         {open.map((check) => (
           <li key={check.id}>
