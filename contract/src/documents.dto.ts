@@ -74,6 +74,7 @@ export class WorthDto implements WorthInputs {
   @Figure(0, MONEY) hourWorth!: number;
   @OrNull() @Figure(0, MONEY) replacement!: number | null;
   @OneOf(['ordinary', 'keepsake', 'data']) meaning!: WorthInputs['meaning'];
+  @OrNull() @Figure(0, MONEY) usedPerYear!: number | null;
 }
 
 export class IntakeDto implements Intake {

@@ -102,7 +102,7 @@ export type { JobView } from './job/job-view';
 export { matchStamp } from './job/match-found';
 export type { MatchFound } from './job/match-found';
 export { matchList } from './job/match-list';
-export { byEyeWords, nextMove, stationMove } from './job/next-move';
+export { byEyeWords, nextMove, nextToClose, stationMove } from './job/next-move';
 export type { NextMove } from './job/next-move';
 export { matchFace, observePattern } from './job/observe-pattern';
 export { STATIONS, STATION_WORDS, STATION_STATE_WORDS, OLD_PORT_LOOKS, isSpared, closeUpLeft, stationStates, presentStation, unreadableJob } from './job/station';

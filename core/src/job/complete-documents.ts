@@ -57,6 +57,7 @@ function completeIntake(stored: StoredIntake): Intake {
   return {
     ...rest,
     happened: stories,
+    worth: { ...EMPTY_INTAKE.worth, ...rest.worth },
     triage: rest.triage.map((a) => ({ ...{ value: null }, ...a })),
   };
 }

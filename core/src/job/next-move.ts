@@ -4,7 +4,8 @@ import { printChance } from '../quantity/print-chance';
 import { REPAIR_WORDS } from '../rebuild/pin-repair';
 import { isSettled } from '../rebuild/rebuild-plan';
 import type { ClosingStep } from '../teardown/closing-order';
-import { closingOrder } from '../teardown/closing-order';
+import { closingOrder, closingWords } from '../teardown/closing-order';
+import type { OpeningStep } from '../teardown/step';
 import { fastenerGaps } from '../teardown/fasteners';
 import { unansweredStops } from '../triage/cautions';
 import { finalChecks } from './final-checks';
@@ -178,7 +179,7 @@ function lookOver(view: JobView): Move {
       );
     case 'wire':
       return move(
-        `Ring the ${left.name}`,
+        `Ring the ${left.name === 'wire' ? '' : `${left.name} `}wire`,
         'From its cut end to the far end: a colour is a hint, not a proof.',
       );
     case 'doubt':
@@ -346,6 +347,15 @@ function prove(view: JobView): Move {
   );
 }
 
+/** The step that is closed next: what the test needs, and after the test the rest in an order that works; `null` with none open. */
+export function nextToClose(view: JobView): OpeningStep | null {
+  const { closing, teardown } = view.record;
+  if (!view.needs.closes) return null;
+  if (view.prove.verdict !== 'proved')
+    return view.prove.gate.open ? (stillToConnect(view)[0]?.step ?? null) : null;
+  return closingOrder(teardown).find((s) => !closing.stepsDone.includes(s.step.id))?.step ?? null;
+}
+
 function closeUp(view: JobView): Move {
   const { closing, teardown } = view.record;
   if (view.prove.verdict !== 'proved') {
@@ -358,10 +368,11 @@ function closeUp(view: JobView): Move {
       goTo: 'prove',
     };
   }
-  const step = view.needs.closes
-    ? closingOrder(teardown).find((s) => !closing.stepsDone.includes(s.step.id))
-    : undefined;
-  if (step) return move(step.title, step.care);
+  const next = nextToClose(view);
+  if (next) {
+    const { title, care } = closingWords(next);
+    return move(title, care);
+  }
   const gap = view.needs.closes ? fastenerGaps(teardown, closing.fastenersBack)[0] : undefined;
   if (gap && gap.back < gap.taken)
     return move(

@@ -11,6 +11,8 @@ export interface WorthInputs {
   /** Price of a replacement; `null` while not known or not to be had. */
   readonly replacement: number | null;
   readonly meaning: 'ordinary' | 'keepsake' | 'data';
+  /** How many such ports are used a year, as typed; `null` counts this workshop's own jobs. */
+  readonly usedPerYear: number | null;
 }
 
 export const EMPTY_WORTH: WorthInputs = {
@@ -22,6 +24,7 @@ export const EMPTY_WORTH: WorthInputs = {
   hourWorth: 0,
   replacement: null,
   meaning: 'ordinary',
+  usedPerYear: null,
 };
 
 export type WorthVerdict = 'repair' | 'replace' | 'even' | 'repair-for-meaning' | 'copy-first' | 'unknown';

@@ -55,7 +55,7 @@ const KEYS: readonly (readonly [string, readonly (readonly [string, string])[]])
       ['−', 'open, OL, or track ends'],
       ['/', 'swap leads'],
       ['*', 'skip this probe'],
-      ['.', 'the meter’s next mode, while nothing is typed'],
+      ['M', 'the meter’s next mode, while nothing is typed'],
       ['C Enter', 'the figure climbs: a large capacitor fills'],
       ['⌫', 'strike the last reading out, while nothing is typed'],
       ['Space', 'take what the meter on the wire shows'],

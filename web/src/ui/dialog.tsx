@@ -10,12 +10,24 @@ interface DialogProps {
   readonly children: ReactNode;
 }
 
+/** The cursor goes into the first field of a dialog, where it has one. */
+function toFirstField(e: Event): void {
+  const box = e.currentTarget;
+  const field = box instanceof HTMLElement ? box.querySelector('input, textarea, [role=combobox]') : null;
+  if (!(field instanceof HTMLElement)) return;
+  e.preventDefault();
+  field.focus();
+}
+
 export function Dialog({ open, onOpenChange, title, about, children }: DialogProps) {
   return (
     <Radix.Root open={open} onOpenChange={onOpenChange}>
       <Radix.Portal>
         <Radix.Overlay className="fixed inset-0 z-40 bg-black/45" />
-        <Radix.Content className="fixed left-1/2 top-1/2 z-50 max-h-[86vh] w-[min(640px,92vw)] -translate-x-1/2 -translate-y-1/2 overflow-auto rounded-[14px] border border-line bg-sheet p-6 shadow-2xl">
+        <Radix.Content
+          onOpenAutoFocus={toFirstField}
+          className="fixed left-1/2 top-1/2 z-50 max-h-[86vh] w-[min(640px,92vw)] -translate-x-1/2 -translate-y-1/2 overflow-auto rounded-[14px] border border-line bg-sheet p-6 shadow-2xl"
+        >
           <div className="mb-4 flex items-start justify-between gap-4">
             <div>
               <Radix.Title className="text-title font-bold">{title}</Radix.Title>

@@ -3,7 +3,7 @@ import { useId, useRef, useState } from 'react';
 import type { BenchKind } from '@zebbit/core';
 import { parseBench } from '@zebbit/core';
 import { Select } from './select';
-import { useDraft } from './use-draft';
+import { afterPress, useDraft } from './use-draft';
 
 /** How every box that is typed into looks. */
 export const BOX =
@@ -75,7 +75,7 @@ export function useLeave(): {
       settled.current = false;
     },
     left: (settle) => {
-      if (!settled.current) settle();
+      if (!settled.current) afterPress(() => void settle());
     },
   };
 }

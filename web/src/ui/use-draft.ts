@@ -1,5 +1,19 @@
 import { useEffect, useRef, useState } from 'react';
 
+/** Whether a button of the mouse, a finger or a pen is down. */
+let pressed = false;
+if (typeof window !== 'undefined') {
+  window.addEventListener('pointerdown', () => void (pressed = true), { capture: true });
+  for (const end of ['pointerup', 'pointercancel', 'dragend'])
+    window.addEventListener(end, () => void (pressed = false), { capture: true });
+}
+
+/** Acts at once, or, while something is pressed, once the click that it makes has reached its place. */
+export function afterPress(act: () => void): void {
+  if (!pressed) act();
+  else window.addEventListener('pointerup', () => void setTimeout(act), { capture: true, once: true });
+}
+
 /** What is typed is handed on after this pause, ms. */
 const PAUSE_MS = 400;
 
@@ -49,8 +63,11 @@ export function useDraft(
     typed: draft !== null,
     type: setDraft,
     leave: () => {
-      if (draft !== null && draft !== value) commit(draft);
-      setDraft(null);
+      // What is handed on by a click elsewhere must not move that place from under the click.
+      afterPress(() => {
+        hand.current();
+        setDraft(null);
+      });
     },
     drop: () => {
       now.current = { ...now.current, draft: null };

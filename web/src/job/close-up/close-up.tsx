@@ -1,11 +1,14 @@
 import { Printer } from 'lucide-react';
 import { Link } from 'react-router';
-import { closeUpLeft, finalChecks, stationMove } from '@zebbit/core';
+import { closeUpLeft, finalChecks, nextToClose, stationMove } from '@zebbit/core';
+import { useKeys } from '../../app/use-keys';
+import { Button } from '../../ui/button';
 import { FigureField, TextField } from '../../ui/field';
 import { PhotoPicker } from '../../ui/photo-picker';
 import { Tick } from '../../ui/tick';
 import { useJob } from '../../desk/job-context';
 import { PhotoStrip } from '../photo-strip';
+import { PowerCautions } from '../power-cautions';
 import { Slip, SlipMove, SlipSection } from '../slip';
 import { Card, Paper } from '../work-sheet';
 import { ClosingList } from './closing-list';
@@ -17,6 +20,20 @@ export function CloseUp() {
   const { view, documents, edit, bundle } = useJob();
   const { closing, teardown, intake } = documents;
   const left = closeUpLeft(view);
+  const next = nextToClose(view);
+  /** One key a step: a group of screws counts with it. */
+  const close = (): void => {
+    if (!next) return;
+    edit('closing', (d) => {
+      d.stepsDone = [...d.stepsDone, next.id];
+      if (next.fasteners)
+        d.fastenersBack = [
+          ...d.fastenersBack.filter((b) => b.stepId !== next.id),
+          { stepId: next.id, count: next.fasteners.count },
+        ];
+    });
+  };
+  useKeys({ c: close });
   return (
     <>
       <Paper>
@@ -97,7 +114,14 @@ export function CloseUp() {
         <RememberCard />
       </Paper>
       <Slip label="Close up">
-        <SlipMove move={stationMove(view, 'close-up')} />
+        <SlipMove move={stationMove(view, 'close-up')}>
+          {next && (
+            <Button tone="main" hotkey="C" className="!min-h-11" onClick={close}>
+              {next.fasteners ? `Done, all ${next.fasteners.count} back` : 'Done'}
+            </Button>
+          )}
+          {view.prove.verdict !== 'proved' && <PowerCautions />}
+        </SlipMove>
         <SlipSection title="Still to do">
           {left.length === 0 ? (
             <p className="font-semibold text-ok">Nothing left over.</p>

@@ -132,7 +132,8 @@ export function LookOver() {
     ...Object.fromEntries(TOOLS.map(([, key, t]) => [key.toLowerCase(), () => hold(t)])),
     ...Object.fromEntries(Array.from({ length: 9 }, (_, i) => [String(i + 1), () => stateKey(i + 1)])),
     Escape: () => (tool.kind === 'none' ? choose(null) : drop()),
-    Enter: finish,
+    // The form of another tool may have its own Enter.
+    Enter: () => (tool.kind === 'line' || tool.kind === 'area' ? finish() : false),
     Delete: () => {
       // What is locked stays, and stays chosen.
       const locked = picked.filter((id) => board.locked.includes(id));

@@ -17,6 +17,7 @@ import {
   rowOfCount,
   significant,
 } from '@zebbit/core';
+import { useKeys } from '../../app/use-keys';
 import { AREA_WORDS } from '../../plate/map-marks';
 import { Button } from '../../ui/button';
 import { FigureField, SelectField } from '../../ui/field';
@@ -88,6 +89,14 @@ export function RowForm({ tool }: { readonly tool: Extract<Tool, { kind: 'row' }
     choose(id, [next.rows.at(-1)?.id ?? ''].filter(Boolean));
     take({ kind: 'none' });
   };
+  useKeys({
+    Enter: (e) => {
+      // On a button or a list Enter does what it always does there.
+      if (e.target instanceof Element && e.target.closest('button, [role=combobox]') !== null) return false;
+      put();
+      return true;
+    },
+  });
   const off = read?.measuredMm ? read.measuredMm / pitchMm - 1 : 0;
   return (
     <div className="grid grid-cols-2 gap-3">
@@ -135,7 +144,7 @@ export function RowForm({ tool }: { readonly tool: Extract<Tool, { kind: 'row' }
         onFigure={setSecond}
         onClear={() => setSecond(null)}
       />
-      <Button tone="main" className="col-span-2" disabled={!first} onClick={put}>
+      <Button tone="main" hotkey="Enter" className="col-span-2" disabled={!first} onClick={put}>
         {first ? (second === null ? 'Place the row' : 'Place both rows') : 'Click the first pad on the plate'}
       </Button>
     </div>

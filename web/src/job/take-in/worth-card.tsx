@@ -135,17 +135,22 @@ export function WorthCard() {
           </p>
         )}
       </div>
-      <OrderAdviceView unit={worth.partPrice} postage={worth.postage} />
+      <OrderAdviceView worth={worth} onUse={(usedPerYear) => set({ usedPerYear })} />
     </Card>
   );
 }
 
-function OrderAdviceView({ unit, postage }: { readonly unit: number; readonly postage: number }) {
+function OrderAdviceView({
+  worth: { partPrice: unit, postage, usedPerYear },
+  onUse,
+}: {
+  readonly worth: WorthInputs;
+  readonly onUse: (usedPerYear: number | null) => void;
+}) {
   const { view } = useJob();
   const { family } = view.record.board;
   const counted = family === null ? 0 : (view.workshop.usePerYear[family] ?? 0);
-  const [own, setOwn] = useState<number | null>(null);
-  const use = own ?? counted;
+  const use = usedPerYear ?? counted;
   const { options, sensible, why } = useMemo(() => orderQuantity(unit, postage, use), [unit, postage, use]);
   const shown = options.some((o) => o.quantity === sensible.quantity)
     ? options
@@ -168,7 +173,7 @@ function OrderAdviceView({ unit, postage }: { readonly unit: number; readonly po
           print={money}
         />
       </div>
-      <NumberField label="Used a year" value={Number(use.toFixed(2))} onValue={setOwn} emptyAllowed />
+      <NumberField label="Used a year" value={Number(use.toFixed(2))} onValue={onUse} emptyAllowed />
     </div>
   );
 }

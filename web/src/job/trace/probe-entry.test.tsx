@@ -1,13 +1,14 @@
 import { beforeEach, describe, expect, it, jest } from '@jest/globals';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { render, screen, waitFor } from '@testing-library/react';
+import { act, render, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { JobBundle } from '@zebbit/contract';
 import { EMPTY_BOARD, EMPTY_DOCUMENTS, jobView, placeRow } from '@zebbit/core';
+import type { Desk } from '../../desk/desk';
 import { createDesk } from '../../desk/desk';
 import { DeskContext } from '../../desk/desk-context';
 import { useAnswers } from '../../desk/use-answers';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { JobContext } from '../../desk/job-context';
 import { ProbeEntry } from './probe-entry';
 import { usePair } from './use-pair';
@@ -65,9 +66,18 @@ function Loop() {
 
 const view = jobView({ ...documents, readings: [], results: [] });
 
+const inHand: { desk: Desk | null } = { desk: null };
+function deskInHand(): Desk {
+  if (!inHand.desk) throw new Error('there is no desk');
+  return inHand.desk;
+}
+
 /** The job on a desk of its own, weighed as on its pages. */
 function Bench() {
   const [desk] = useState(() => createDesk(bundle));
+  useEffect(() => {
+    inHand.desk = desk;
+  }, [desk]);
   const weighed = useAnswers(desk, bundle, 0.97);
   return (
     <DeskContext value={desk}>
@@ -103,14 +113,40 @@ describe('the keypad loop', () => {
     ['+', { mode: 'continuity', shown: 'beep', value: null }],
     ['-', { mode: 'continuity', shown: 'open', value: null }],
     ['0.3{Enter}', { mode: 'continuity', shown: 'value', value: 0.3 }],
-    ['.4k7{Enter}', { mode: 'ohms', shown: 'value', value: 4700 }],
-    ['.-', { mode: 'ohms', shown: 'over', value: null }],
-    ['..0,58{Enter}', { mode: 'diode', shown: 'value', value: 0.58 }],
-    ['...-0.2{Enter}', { mode: 'volts', shown: 'value', value: -0.2 }],
+    ['m4k7{Enter}', { mode: 'ohms', shown: 'value', value: 4700 }],
+    ['m-', { mode: 'ohms', shown: 'over', value: null }],
+    ['mm0,58{Enter}', { mode: 'diode', shown: 'value', value: 0.58 }],
+    ['mmm-0.2{Enter}', { mode: 'volts', shown: 'value', value: -0.2 }],
+    // A point begins a figure in every mode, and no key turns the meter while one is typed.
+    ['.3{Enter}', { mode: 'continuity', shown: 'value', value: 0.3 }],
+    ['m.3{Enter}', { mode: 'ohms', shown: 'value', value: 0.3 }],
+    ['mm.3{Enter}', { mode: 'diode', shown: 'value', value: 0.3 }],
+    ['mmm.3{Enter}', { mode: 'volts', shown: 'value', value: 0.3 }],
+    ['m4M{Enter}', { mode: 'ohms', shown: 'value', value: 4e6 }],
     ['OL{Enter}', { mode: 'continuity', shown: 'open', value: null }],
   ])('%s is kept on the proposed pair', async (keys, shown) => {
     await userEvent.keyboard(keys);
     await waitFor(() => expect(sent).toEqual([{ red: 'row1.3', black: 'X2.1', ...shown }]));
+  });
+  it('an own pair is two clicks, a figure and Enter; its points and its meter stay in the hand', async () => {
+    act(() => {
+      deskInHand().probe.getState().pick('row1.1');
+      deskInHand().probe.getState().pick('X2.2');
+    });
+    await userEvent.keyboard('m12{Enter}');
+    await waitFor(() => expect(sent).toHaveLength(1));
+    await userEvent.keyboard('13{Enter}');
+    await waitFor(() => expect(sent).toHaveLength(2));
+    expect(sent).toMatchObject([
+      { red: 'row1.1', black: 'X2.2', mode: 'ohms', value: 12 },
+      { red: 'row1.1', black: 'X2.2', mode: 'ohms', value: 13 },
+    ]);
+    act(() => {
+      deskInHand().probe.getState().pick('row1.2');
+      deskInHand().probe.getState().pick('X2.2');
+    });
+    await userEvent.keyboard('.5{Enter}');
+    await waitFor(() => expect(sent[2]).toMatchObject({ red: 'row1.2', mode: 'ohms', value: 0.5 }));
   });
   it('swaps the leads', async () => {
     await userEvent.keyboard('/+');

@@ -52,7 +52,9 @@ export function ProbeEntry({ pair }: { readonly pair: Pair }) {
         onSuccess: () => {
           setText('');
           setError(null);
-          follow();
+          // An own pair stays in the hand: the same two points, or one of them, are often measured again.
+          if (pair.order) follow();
+          else input.current?.focus();
         },
         onError: (failure) => setError(`Entry: ${failure.message}`),
       },
@@ -97,7 +99,7 @@ export function ProbeEntry({ pair }: { readonly pair: Pair }) {
     '-': open,
     '/': swap,
     '*': doSkip,
-    '.': nextMode,
+    m: nextMode,
     ' ': takeLive,
     Backspace: strikeLast,
   };
@@ -111,7 +113,7 @@ export function ProbeEntry({ pair }: { readonly pair: Pair }) {
     const act = actions[e.key];
     const startsFigure = text !== '' || (e.key === '-' && mode === 'volts');
     if (e.key === ' ' && text !== '') e.preventDefault();
-    if (!act || (startsFigure && e.key !== '*' && e.key !== '/' && e.key !== '+')) return;
+    if (!act || startsFigure) return;
     e.preventDefault();
     act();
   };
@@ -137,12 +139,11 @@ export function ProbeEntry({ pair }: { readonly pair: Pair }) {
             value={text}
             onChange={(e) => setText(e.target.value)}
             onKeyDown={onKeyDown}
-            disabled={mode === 'seen'}
             aria-invalid={error !== null}
             aria-describedby="probe-entry-note"
             inputMode="decimal"
             autoComplete="off"
-            className="figure h-[62px] w-full rounded-[12px] border-2 border-copper bg-sheet px-4 text-[27px] font-semibold aria-[invalid=true]:border-stop disabled:border-line"
+            className="figure h-[62px] w-full rounded-[12px] border-2 border-copper bg-sheet px-4 text-[27px] font-semibold aria-[invalid=true]:border-stop"
           />
           <span aria-hidden className="figure absolute right-4 top-1/2 -translate-y-1/2 text-ink2">
             {UNIT[mode]}
@@ -159,7 +160,7 @@ export function ProbeEntry({ pair }: { readonly pair: Pair }) {
         />
         <EntryKey cap="/" words="swap leads" act={swap} />
         <EntryKey cap="*" words="skip" act={doSkip} />
-        <EntryKey cap="." words="meter" act={nextMode} />
+        <EntryKey cap="M" words="meter" act={nextMode} />
         <EntryKey cap="⌫" words="strike last" act={strikeLast} />
         {live && <EntryKey cap="Space" words="take live" act={takeLive} />}
       </div>
