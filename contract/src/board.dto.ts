@@ -18,6 +18,7 @@ import type {
   LineKind,
   LoosePoint,
   Overlay,
+  PadFinish,
   PadState,
   PhotoMeasure,
   Pin,
@@ -34,6 +35,7 @@ import {
   FACES,
   LEG_FIXINGS,
   LINE_KINDS,
+  PAD_FINISHES,
   PAD_STATES,
   PIN_FUNCTIONS,
   POINT_ROLES,
@@ -249,6 +251,7 @@ export class BoardDto implements Board {
   @IsBoolean() legsAbsent!: boolean;
   @Ids(ROWS_MAX) rowsVouched!: string[];
   @ListOf(() => CordWireDto, CORD_MAX) cord!: CordWireDto[];
+  @OrNull() @OneOf(PAD_FINISHES) finish!: PadFinish | null;
   @ListOf(() => ComponentDto, COMPONENTS_MAX) components!: ComponentDto[];
   @ListOf(() => LoosePointDto, POINTS_MAX) points!: LoosePointDto[];
   @ListOf(() => BoardLineDto, LINES_MAX) lines!: BoardLineDto[];

@@ -24,7 +24,7 @@ export { PACKAGES, packagesFor, placedTerminals } from './board/package-outline'
 export { PAD_STATES, PAD_STATE_WORDS, canProbe, isGone } from './board/pad-state';
 export type { PadState } from './board/pad-state';
 export { addPicture } from './board/pictures';
-export { placeProposal } from './board/place-proposal';
+export { placeProposal, withoutPlaced } from './board/place-proposal';
 export type { ProposalKey } from './board/place-proposal';
 export { freshId, placeRow, placeFamily } from './board/place-row';
 export { parseFunctionLine, turnRowRound } from './board/row-direction';
@@ -129,6 +129,8 @@ export { WIRE_STOCK } from './material/wire-stock';
 
 // photo
 export { SHEET, sheetShapes, sheetSvg, findSheet } from './photo/measure-sheet';
+export { PAD_FINISHES } from './photo/find-lands';
+export type { PadFinish } from './photo/find-lands';
 export { readFootprint } from './photo/read-footprint';
 export type { FootprintProposal, ReadingStage, ReadFootprintInput } from './photo/read-footprint';
 

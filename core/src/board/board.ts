@@ -3,6 +3,7 @@ import type { PinFunction } from '../connector/pin-function';
 import type { Oblong } from '../geometry/oblong';
 import type { PhotoMeasure } from '../geometry/photo-measure';
 import type { BoardPoint } from '../geometry/point';
+import type { PadFinish } from '../photo/find-lands';
 import type { PadState } from './pad-state';
 
 export const FACES = ['top', 'bottom'] as const;
@@ -239,6 +240,8 @@ export interface Board {
   /** It was looked, and the port has no legs or anchors. */
   readonly legsAbsent: boolean;
   readonly cord: readonly CordWire[];
+  /** What the pads shine with; `null` while it was not asked. */
+  readonly finish: PadFinish | null;
   readonly components: readonly Component[];
   readonly points: readonly LoosePoint[];
   readonly lines: readonly BoardLine[];
@@ -260,6 +263,7 @@ export const EMPTY_BOARD: Board = {
   legsAbsent: false,
   rowsVouched: [],
   cord: [],
+  finish: null,
   components: [],
   points: [],
   lines: [],

@@ -2,9 +2,27 @@ import { FAMILIES, rowOfCount } from '../connector/family';
 import type { FootprintProposal } from '../photo/read-footprint';
 import type { Board, Face, Leg } from './board';
 import { freshId, placeRow } from './place-row';
+import { pinPoint } from './probe-point';
 
 /** Names of the parts of a proposal, to refuse some: `row 0`, `land 3`. */
 export type ProposalKey = `row ${number}` | `land ${number}`;
+
+/** Nearer than this to a leg that is placed, a land or hole is that leg, mm. */
+const SAME_LEG_MM = 0.6;
+
+/** What was read without what is placed on that face already: a row most of whose pads lie on placed pins, a land on a placed leg. */
+export function withoutPlaced(board: Board, face: Face, proposal: FootprintProposal): FootprintProposal {
+  const pins = board.rows.filter((r) => r.face === face).flatMap((r) => r.pins.map((_, i) => pinPoint(r, i)));
+  const legs = board.legs.filter((l) => l.face === face);
+  const near = (a: { x: number; y: number }, b: { x: number; y: number }, mm: number): boolean =>
+    Math.hypot(a.x - b.x, a.y - b.y) < mm;
+  return {
+    rows: proposal.rows.filter(
+      (r) => r.pads.filter((p) => pins.some((q) => near(p.at, q, r.pitchMm / 2))).length <= r.pads.length / 2,
+    ),
+    lands: proposal.lands.filter((l) => !legs.some((leg) => near(l.at, leg.at, SAME_LEG_MM))),
+  };
+}
 
 /**
  * The board with what a picture was read to show, without what the person refused. Pads that are there come out as not looked at,

@@ -31,7 +31,7 @@ export function boardFor(w: Weighed, weight: number): BoardGuess {
   placement.lands.forEach((l, o) => {
     const wired = w.seen.features[o]?.wired;
     const land = lands[l];
-    if (land && wired && wired !== 'unknown') lands[l] = { ...land, function: wired };
+    if (land && wired && wired !== 'unknown') lands[l] = { ...land, function: wired, traced: true };
   });
   return { weight, family: w.part.family, lands, placement };
 }

@@ -14,6 +14,8 @@ export interface BoardLand {
   readonly copper: Oblong | null;
   /** What the board leads it to; `null` when not known. */
   readonly function: PinFunction | null;
+  /** Its function was traced; otherwise it follows from the part that the board may be laid out for. */
+  readonly traced: boolean;
 }
 
 /** The board that was laid out for a part. */
@@ -25,6 +27,7 @@ export const landsOfPart = (part: ConnectorPart): BoardLand[] =>
     hole: l.hole,
     copper: l.copper,
     function: l.function === 'unknown' ? null : l.function,
+    traced: false,
   }));
 
 /** The board as it was measured, nothing supposed. */
@@ -36,6 +39,7 @@ export const landsAsSeen = (features: readonly ObservedFeature[]): BoardLand[] =
     hole: f.through === true ? f.shape : null,
     copper: f.through === false ? f.shape : null,
     function: f.wired === 'unknown' ? null : f.wired,
+    traced: f.wired !== null && f.wired !== 'unknown',
   }));
 
 export interface LandPose {

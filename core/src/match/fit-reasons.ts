@@ -87,7 +87,11 @@ function wiringReasons({ part, board, under }: PartOnBoard): FitReason[] {
       (land.function === 'VBUS' && on.function !== 'VBUS') ||
       (on.function === 'VBUS' && land.function !== 'VBUS'),
   );
-  const where = `${first.land.function} of the part would sit on the board’s ${first.on.function ?? '?'}`;
+  // What the wiring rests on is said: traced, or only what such a board usually is.
+  const basis = wrong.some((w) => w.on.traced)
+    ? ', as traced'
+    : ', if the board is wired as such boards are; ring that pad to be sure';
+  const where = `${first.land.function} of the part would sit on the board’s ${first.on.function ?? '?'}${basis}`;
   const mirrored = wrong.length >= Math.max(2, met.length / 2);
   if (mirrored)
     return [reason('wired-mirrored', 'stop', `Same fit, wired the other way round: ${where}`, wrong.length)];

@@ -143,7 +143,9 @@ export function strandedReasons({ part, board, under }: PartOnBoard): FitReason[
   const boardHasLegs = board.some((b) => b.role === 'leg' || b.role === null);
   const found: FitReason[] = [];
   if (throughLegs.length > 0) {
-    const cut = held >= 2 && throughLegs.length <= held;
+    // Holes for legs that stay empty say that the board was laid out for another part: then cutting is bad advice.
+    const empty = board.filter((b, j) => b.role === 'leg' && b.hole !== null && !under.includes(j)).length;
+    const cut = held >= 2 && throughLegs.length <= held && empty === 0;
     found.push(
       cut
         ? reason(
@@ -155,7 +157,9 @@ export function strandedReasons({ part, board, under }: PartOnBoard): FitReason[
         : reason(
             'no-hole',
             'stop',
-            `The board has no hole for ${sayMany(throughLegs.length, 'leg')} of ${legs.length}`,
+            empty > 0
+              ? `${sayMany(throughLegs.length, 'leg')} of ${legs.length} would stand where the board has no hole, while ${sayMany(empty, 'hole')} of it would stay empty`
+              : `The board has no hole for ${sayMany(throughLegs.length, 'leg')} of ${legs.length}`,
             throughLegs.length,
           ),
     );

@@ -4,6 +4,10 @@ import type { FlatFieldPiece } from './flat-field';
 import type { Bitmap } from './morphology';
 import { close, open } from './morphology';
 
+/** What the pads shine with: told by the person once, since gold and bare copper look like bare glass fibre. */
+export const PAD_FINISHES = ['solder', 'gold', 'copper'] as const;
+export type PadFinish = (typeof PAD_FINISHES)[number];
+
 /** What a patch of the picture is taken for. */
 export type PatchKind =
   /** Bright metal: a pad, a leg's land, the ring of a hole. */
@@ -69,7 +73,9 @@ interface Maps {
   readonly tint: (at: number) => number;
 }
 
-function classify(piece: FlatFieldPiece): Maps {
+function classify(piece: FlatFieldPiece, finish: PadFinish): Maps {
+  // Gold and bare copper are as tan as bare glass fibre: there tan is metal, and what is torn only shows as a gap.
+  const tanMetal = finish !== 'solder';
   const { width, height, planes, mask, grain } = piece;
   const n = width * height;
   // Colours as they would be under an even lamp, in proportion to light: blur and edges are straight there.
@@ -90,7 +96,8 @@ function classify(piece: FlatFieldPiece): Maps {
   const offs: number[] = [];
   const tans: number[] = [];
   for (let i = 0; i < n; i += 5) {
-    if (off(i) < parting || tan(i) > TAN || light(i) < 0.35 * maskLight || light(i) < 45) continue;
+    if (off(i) < parting || (tan(i) > TAN && !tanMetal) || light(i) < 0.35 * maskLight || light(i) < 45)
+      continue;
     greys.push(light(i));
     offs.push(off(i));
     tans.push(tan(i));
@@ -108,7 +115,7 @@ function classify(piece: FlatFieldPiece): Maps {
     // On a black board an opening is only a little darker than the mask.
     if (black ? l < 0.62 * maskLight : l < darkest && off(i) > floor) dark[i] = 1;
     else if (off(i) < edge) continue;
-    else if (tan(i) - metalTan > TAN) bare[i] = 1;
+    else if (!tanMetal && tan(i) - metalTan > TAN) bare[i] = 1;
     else metal[i] = 1;
   }
   const map = (data: Uint8Array): Bitmap => ({ width, height, data });
@@ -194,11 +201,14 @@ function ringOf(
  * Every patch of metal, bare board and opening in a levelled piece that is wide enough to be part of a footprint. A ring of metal
  * is given once for each opening in it.
  */
-export function findPatches(piece: FlatFieldPiece): {
+export function findPatches(
+  piece: FlatFieldPiece,
+  finish: PadFinish = 'solder',
+): {
   readonly patches: Patch[];
   readonly maskShare: (rect: TurnedRect) => number;
 } {
-  const maps = classify(piece);
+  const maps = classify(piece, finish);
   const { metal, bare, dark } = maps;
   const { width, height, perMm } = piece;
   const least = 0.03 * perMm ** 2;

@@ -1,6 +1,7 @@
 import type { ConnectorFamily } from '../connector/family';
 import type { BoardPoint } from '../geometry/point';
 import type { Projective } from '../geometry/projective';
+import type { PadFinish } from './find-lands';
 import { findPatches } from './find-lands';
 import { flatFieldCorrect } from './flat-field';
 import type { Pixels } from './pixels';
@@ -33,6 +34,8 @@ export interface ReadFootprintInput {
   readonly box: BoardBox;
   /** Family that the person named, to be tried beside even spacings; `null` tries all. */
   readonly family: ConnectorFamily | null;
+  /** What the pads shine with; solder by default. On gold and copper nothing tan is taken for a torn pad. */
+  readonly finish?: PadFinish;
 }
 
 /** Lands are at least this filled: a round one fills 0.79 of its rectangle. */
@@ -83,7 +86,7 @@ function asLand(m: Mark, perMm: number): FoundLand {
  * @param onStage told before each stage, for a progress bar
  */
 export function readFootprint(
-  { picture, toPhoto, box, family }: ReadFootprintInput,
+  { picture, toPhoto, box, family, finish = 'solder' }: ReadFootprintInput,
   onStage: (stage: ReadingStage) => void = () => undefined,
 ): FootprintProposal {
   onStage('laying flat');
@@ -91,7 +94,7 @@ export function readFootprint(
   onStage('evening the lamp');
   const level = flatFieldCorrect(flat);
   onStage('finding metal');
-  const { patches, maskShare } = findPatches(level);
+  const { patches, maskShare } = findPatches(level, finish);
   onStage('fitting rows');
   const { perMm } = flat;
   const marks = patches

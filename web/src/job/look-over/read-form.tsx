@@ -1,6 +1,8 @@
 import { useEffect, useRef, useState } from 'react';
 import type { ReadingStage } from '@zebbit/core';
-import { placeProposal, readFrame, toPhoto } from '@zebbit/core';
+import { placeProposal, readFrame, toPhoto, withoutPlaced } from '@zebbit/core';
+import { useKeys } from '../../app/use-keys';
+import { ChipsOne } from '../../ui/chips';
 import { routes } from '@zebbit/contract';
 import * as Comlink from 'comlink';
 import { Button } from '../../ui/button';
@@ -15,7 +17,7 @@ const STAGES: readonly ReadingStage[] = ['laying flat', 'evening the lamp', 'fin
 
 /** Reads the picture in the box; offers what it saw, row by row, land by land. */
 export function ReadForm({ tool }: { readonly tool: Extract<Tool, { kind: 'read' }> }) {
-  const { documents } = useJob();
+  const { documents, edit } = useJob();
   const { take, propose, proposal } = useTool();
   const face = usePlate((s) => s.face);
   const [stage, setStage] = useState<ReadingStage | null>(null);
@@ -62,6 +64,7 @@ export function ReadForm({ tool }: { readonly tool: Extract<Tool, { kind: 'read'
           toPhoto: frame.back,
           box,
           family: documents.board.family,
+          finish: documents.board.finish ?? 'solder',
         },
         Comlink.proxy(setStage),
       ),
@@ -70,10 +73,13 @@ export function ReadForm({ tool }: { readonly tool: Extract<Tool, { kind: 'read'
     work.answer.then(
       (found) => {
         setStage(null);
-        propose({ face, found });
-        if (found.rows.length + found.lands.length === 0)
+        const fresh = withoutPlaced(documents.board, face, found);
+        propose({ face, found: fresh });
+        if (fresh.rows.length + fresh.lands.length === 0)
           setFault(
-            'Nothing like pads was seen in this box. Draw it closer round the port, or place them by hand.',
+            found.rows.length + found.lands.length > 0
+              ? 'All that was seen in this box is placed already.'
+              : 'Nothing like pads was seen in this box. Draw it closer round the port, or place them by hand.',
           );
         else take({ kind: 'none' });
       },
@@ -83,6 +89,16 @@ export function ReadForm({ tool }: { readonly tool: Extract<Tool, { kind: 'read'
       },
     );
   };
+
+  const ready = box !== null && box.width * box.height > 0 && documents.board.finish !== null;
+  useKeys({
+    Enter: (e) => {
+      // On a button Enter does what it always does there.
+      if (!ready || (e.target instanceof Element && e.target.closest('button') !== null)) return false;
+      if (stage === null) read();
+      return true;
+    },
+  });
 
   if (stage !== null)
     return (
@@ -113,7 +129,18 @@ export function ReadForm({ tool }: { readonly tool: Extract<Tool, { kind: 'read'
             ? 'Now the opposite corner.'
             : 'Zebbit looks for lands and holes in the box. Nothing is placed without your yes.'}
       </p>
-      <Button tone="main" disabled={!box || box.width * box.height === 0} hotkey="Enter" onClick={read}>
+      <p className="text-second font-semibold text-ink2">What do the pads shine with?</p>
+      <ChipsOne
+        label="What the pads shine with"
+        options={[
+          ['solder', 'Solder'],
+          ['gold', 'Gold'],
+          ['copper', 'Bare copper'],
+        ]}
+        value={documents.board.finish}
+        onChange={(finish) => edit('board', (d) => void (d.finish = finish))}
+      />
+      <Button tone="main" disabled={!ready} hotkey="Enter" onClick={read}>
         Read the picture
       </Button>
       {fault !== null && (

@@ -11,12 +11,15 @@ interface CandidateListProps {
   readonly beside: string | null;
   /** Pieces in the drawer, by part. */
   readonly stock: ReadonlyMap<string, number>;
+  /** Tried by hand: did not go. */
+  readonly notGone: readonly string[];
   readonly onPick: (id: string) => void;
 }
 
 /** The ranked parts; the chosen one is kept in sight. */
-export function CandidateList({ candidates, chosen, beside, stock, onPick }: CandidateListProps) {
+export function CandidateList({ candidates, chosen, beside, stock, notGone, onPick }: CandidateListProps) {
   const about = (c: MatchCandidate): string => {
+    if (notGone.includes(c.part.id)) return 'tried, did not go';
     const here = stock.get(c.part.id) ?? 0;
     if (here > 0) return `${here} in the drawer`;
     return c.part.id === beside ? 'held beside' : partFamilyName(c.part.family);

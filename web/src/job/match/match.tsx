@@ -2,6 +2,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import type { Face, MatchCandidate, MatchFound, ObservedPattern } from '@zebbit/core';
 import { boardPoint, matchFace, OLD_PORT_LOOKS, printChance, stationMove, stockCount } from '@zebbit/core';
+import { TextField } from '../../ui/field';
 import { Tick } from '../../ui/tick';
 import { useDrawer } from '../../api/drawer';
 import { useKeys } from '../../app/use-keys';
@@ -30,7 +31,13 @@ const SIGHT_PX = 350;
 const NO_ONE: readonly MatchCandidate[] = [];
 
 /** The part to take: one that drops in and lies in the drawer, else one that drops in, else the likeliest. */
-function bestOf(list: readonly MatchCandidate[], stock: ReadonlyMap<string, number>): MatchCandidate | null {
+function bestOf(
+  all: readonly MatchCandidate[],
+  stock: ReadonlyMap<string, number>,
+  notGone: readonly string[],
+): MatchCandidate | null {
+  // What was tried by hand and did not go is proposed no more.
+  const list = all.filter((c) => !notGone.includes(c.part.id));
   const dropping = list.filter((c) => c.verdict === 'drops-in');
   const here = (c: MatchCandidate): boolean => [c.part.id, ...c.tied].some((id) => (stock.get(id) ?? 0) > 0);
   return dropping.find(here) ?? dropping[0] ?? list[0] ?? null;
@@ -89,6 +96,27 @@ export function Match() {
   );
 }
 
+/** A plain swap is offered the same part first. */
+function SameAgain() {
+  const { documents, edit } = useJob();
+  const { match } = documents;
+  return (
+    <SlipSection title="The same part again">
+      <p className="mb-2 text-second text-ink2">
+        A swap wants what came off: its name, its number, or where one like it lies. Else the measures below
+        find one.
+      </p>
+      <TextField
+        label="What came off"
+        limit={200}
+        value={match.partId === null ? match.part : ''}
+        placeholder="upright Mini-B, two legs"
+        onCommit={(part) => edit('match', (d) => void Object.assign(d, { part: part.trim(), partId: null }))}
+      />
+    </SlipSection>
+  );
+}
+
 /** A look at the port that came off, before it goes back. */
 function OldPort() {
   const { documents, edit } = useJob();
@@ -138,7 +166,8 @@ function MatchLands() {
       if (!e.removed && e.partId !== null) counts.set(e.partId, (counts.get(e.partId) ?? 0) + stockCount(e));
     return counts;
   }, [entries]);
-  const best = useMemo(() => bestOf(ranked, stock), [ranked, stock]);
+  const { notGone } = documents.match;
+  const best = useMemo(() => bestOf(ranked, stock, notGone), [ranked, stock, notGone]);
   const chosen = candidateById(list, picked) ?? candidateById(list, documents.match.partId) ?? best;
   const { take } = useTaking(chosen, entries);
   const flick = (by: number): void => {
@@ -195,10 +224,18 @@ function MatchLands() {
           </p>
         )}
         <MeasureSection next={state.next} />
-        <SlipSection
-          title="Parts"
-          corner={state.report ? `none of them ${printChance(state.report.unknown)}` : undefined}
-        >
+        {documents.intake.kinds.includes('new-port') && !documents.intake.kinds.includes('torn') && (
+          <SameAgain />
+        )}
+        <SlipSection title="Parts" corner={state.count > 0 ? `${state.count} known` : undefined}>
+          {state.report && list.length > 0 && (
+            <p className="mb-2 text-second">
+              With <span className="figure">{printChance(state.report.unknown)}</span> the board was laid out
+              for a part that is none of the {state.report.considered} known ones. One of these may fit it all
+              the same: the figure before each says how likely the board was made for it, the words after it
+              whether it goes.
+            </p>
+          )}
           {list.length > 0 ? (
             <>
               <p className="mb-2 text-second text-ink2">
@@ -210,6 +247,7 @@ function MatchLands() {
                 chosen={chosen?.part.id ?? null}
                 beside={beside?.part.id ?? null}
                 stock={stock}
+                notGone={notGone}
                 onPick={setPicked}
               />
             </>

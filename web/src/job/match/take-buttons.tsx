@@ -93,15 +93,31 @@ export function TakeButtons({ candidate, drawer }: TakeButtonsProps) {
         Put the part from {match.source || 'the drawer'} back first
       </Button>
     );
+  const gone = match.notGone.includes(candidate.part.id);
   return (
-    <Button
-      tone={candidate.verdict === 'no' ? 'plain' : 'main'}
-      hotkey="Enter"
-      icon={<PackageOpen aria-hidden className="size-4" />}
-      disabled={busy}
-      onClick={take}
-    >
-      {from ? `Take from drawer ${from.place} (${stockCount(from)} there)` : 'Choose it'}
-    </Button>
+    <>
+      <Button
+        tone={candidate.verdict === 'no' || gone ? 'plain' : 'main'}
+        hotkey="Enter"
+        icon={<PackageOpen aria-hidden className="size-4" />}
+        disabled={busy}
+        onClick={take}
+      >
+        {from ? `Take from drawer ${from.place} (${stockCount(from)} there)` : 'Choose it'}
+      </Button>
+      <Button
+        onClick={() =>
+          edit(
+            'match',
+            (d) =>
+              void (d.notGone = gone
+                ? d.notGone.filter((id) => id !== candidate.part.id)
+                : [...d.notGone, candidate.part.id]),
+          )
+        }
+      >
+        {gone ? 'It may go after all' : 'Tried, did not go'}
+      </Button>
+    </>
   );
 }
