@@ -17,6 +17,7 @@ import type {
   LegSlot,
   LineKind,
   LoosePoint,
+  NamedSpot,
   Overlay,
   PadFinish,
   PadState,
@@ -67,6 +68,7 @@ import {
   PINS_MAX,
   POINTS_MAX,
   ROWS_MAX,
+  SPOTS_MAX,
   TERMINALS_MAX,
 } from './limits';
 
@@ -243,6 +245,11 @@ export class CordWireDto implements CordWire {
   @OrNull() @PhotoHash() photoId!: string | null;
 }
 
+export class NamedSpotDto implements NamedSpot {
+  @Id() id!: string;
+  @Text(60) name!: string;
+}
+
 export class BoardDto implements Board {
   @OrNull() @OneOf(CONNECTOR_FAMILIES) family!: ConnectorFamily | null;
   @ListOf(() => FaceSheetDto, FACES_MAX) faces!: FaceSheetDto[];
@@ -251,6 +258,7 @@ export class BoardDto implements Board {
   @IsBoolean() legsAbsent!: boolean;
   @Ids(ROWS_MAX) rowsVouched!: string[];
   @ListOf(() => CordWireDto, CORD_MAX) cord!: CordWireDto[];
+  @ListOf(() => NamedSpotDto, SPOTS_MAX) spots!: NamedSpotDto[];
   @OrNull() @OneOf(PAD_FINISHES) finish!: PadFinish | null;
   @ListOf(() => ComponentDto, COMPONENTS_MAX) components!: ComponentDto[];
   @ListOf(() => LoosePointDto, POINTS_MAX) points!: LoosePointDto[];

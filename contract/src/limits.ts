@@ -38,6 +38,8 @@ export const PIECES_MAX = MOST_PIECES;
 export const ROWS_MAX = 40;
 export const PINS_MAX = 2400;
 export const LEGS_MAX = 80;
+/** Places known by their name only. */
+export const SPOTS_MAX = 200;
 /** Wires of a cord. */
 export const CORD_MAX = 24;
 export const COMPONENTS_MAX = 1000;

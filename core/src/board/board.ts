@@ -222,6 +222,12 @@ export interface CordWire {
   readonly photoId: string | null;
 }
 
+/** A place that was measured and stands on no picture: only its name is known, so nothing is inferred of where it lies. */
+export interface NamedSpot {
+  readonly id: string;
+  readonly name: string;
+}
+
 /** One thing seen on both faces, a hole or a corner, in the millimetres of each. */
 export interface FacePair {
   readonly top: BoardPoint;
@@ -240,6 +246,8 @@ export interface Board {
   /** It was looked, and the port has no legs or anchors. */
   readonly legsAbsent: boolean;
   readonly cord: readonly CordWire[];
+  /** Places measured without a picture. */
+  readonly spots: readonly NamedSpot[];
   /** What the pads shine with; `null` while it was not asked. */
   readonly finish: PadFinish | null;
   readonly components: readonly Component[];
@@ -263,6 +271,7 @@ export const EMPTY_BOARD: Board = {
   legsAbsent: false,
   rowsVouched: [],
   cord: [],
+  spots: [],
   finish: null,
   components: [],
   points: [],

@@ -17,6 +17,7 @@ function idPaths(board: Board): (readonly [string, string])[] {
     ]),
     ...board.legs.map((leg, i) => [leg.id, `legs.${i}.id`] as const),
     ...board.cord.map((wire, i) => [wire.id, `cord.${i}.id`] as const),
+    ...board.spots.map((spot, i) => [spot.id, `spots.${i}.id`] as const),
     ...board.components.flatMap((c, i) => [
       [c.id, `components.${i}.id`] as const,
       ...c.terminals.map((t, k) => [t.id, `components.${i}.terminals.${k}.id`] as const),

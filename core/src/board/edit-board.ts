@@ -181,3 +181,12 @@ export function withPadState(board: Board, ids: readonly string[], state: PadSta
     legs: board.legs.map((l) => (mine.has(l.id) ? { ...l, state } : l)),
   };
 }
+
+/** The board with a place known by its name only; one of that name is used again. */
+export function addSpot(board: Board, name: string): Placed {
+  const said = name.trim();
+  const known = board.spots.find((s) => s.name.toLowerCase() === said.toLowerCase());
+  if (known) return { board, id: known.id };
+  const id = freshId(board, 'spot');
+  return { board: { ...board, spots: [...board.spots, { id, name: said }] }, id };
+}

@@ -23,6 +23,7 @@ export function freshId(board: Board, prefix: string): string {
     ...board.rows.map((r) => r.id),
     ...board.legs.map((l) => l.id),
     ...board.cord.map((w) => w.id),
+    ...board.spots.map((p) => p.id),
     ...board.components.map((c) => c.id),
     ...board.points.map((p) => p.id),
     ...board.lines.map((l) => l.id),

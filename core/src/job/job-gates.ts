@@ -7,7 +7,7 @@ import type { JobDocuments } from './job-record';
 export interface JobGates {
   /** Heat and probes keep off while it is shut. */
   readonly battery: BatteryGate;
-  /** Whether the board has a point of that id. */
+  /** Whether the board has a point or a named place of that id. */
   readonly hasPoint: (id: string) => boolean;
 }
 
@@ -17,6 +17,6 @@ export function jobGates({
   teardown,
   closing,
 }: Pick<JobDocuments, 'board' | 'teardown' | 'closing'>): JobGates {
-  const ids = new Set(probePoints(board).map((p) => p.id));
+  const ids = new Set([...probePoints(board), ...board.spots].map((p) => p.id));
   return { battery: batteryGate(teardown, closing.stepsDone), hasPoint: (id) => ids.has(id) };
 }

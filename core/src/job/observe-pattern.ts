@@ -115,6 +115,7 @@ export function observePattern(view: JobView): ObservedPattern {
     openingHeightMm: match.around.openingHeightMm,
     currentA: view.record.intake.deviceCurrentA,
     answers: match.answers,
+    legsSought: board.legs.length > 0 || board.legsAbsent,
   };
 }
 

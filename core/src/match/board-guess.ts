@@ -67,7 +67,9 @@ export function tryOn(w: Weighed, pattern: ObservedPattern, board: BoardGuess): 
       ),
       ...around,
     ];
-  const lies = layReasons(layPart(w.part, board.lands, between(board.placement, placement)));
-  const all = [...around, ...lies];
-  return gravestFirst(all);
+  const laid = layPart(w.part, board.lands, between(board.placement, placement));
+  // On a board as it was measured a leg that nobody has looked for is not a leg that is not there.
+  const legsSought = board.family !== null || pattern.legsSought !== false;
+  const lies = layReasons({ ...laid, legsSought });
+  return gravestFirst([...around, ...lies]);
 }

@@ -128,8 +128,8 @@ export function holeReasons(tried: PartOnBoard): FitReason[] {
 }
 
 /** Legs, pins and pegs that the board has no place for. */
-export function strandedReasons({ part, board, under }: PartOnBoard): FitReason[] {
-  const without = part.lands.filter((_, i) => (under[i] ?? -1) < 0);
+export function strandedReasons({ part, board, under, legsSought = true }: PartOnBoard): FitReason[] {
+  const without = part.lands.filter((l, i) => (under[i] ?? -1) < 0 && (legsSought || l.role === 'contact'));
   const legs = part.lands.filter((l) => l.role === 'leg');
   const throughLegs = without.filter((l) => l.role === 'leg' && l.hole);
   const flat = without.filter((l) => l.role === 'leg' && !l.hole);

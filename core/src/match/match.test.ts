@@ -10,6 +10,9 @@ import { project } from '../geometry/projective';
 import { seeded } from '../practice/seeded';
 import { toldApartByNothing, tornPattern } from '../practice/torn-pattern';
 import { settledPlacements } from './assign-lands';
+import { landsAsSeen } from './board-land';
+import { strandedReasons } from './hole-reasons';
+import { layPart } from './try-part';
 import { GENERIC_PARTS } from '../connector/generic-parts';
 import type { MatchCandidate, MatchReport } from './match-parts';
 import { matchParts } from './match-parts';
@@ -320,6 +323,20 @@ describe('reasons', () => {
       testLand('leg', 3.5, 1, { through: false }),
     ]);
     expect(codes(one(boardOfPart(bare), BASE, [bare]))).toContain('no-hole');
+  });
+  it('legs that nobody looked for are not missing', () => {
+    const contacts = boardOfPart(BASE).features.filter((f) => f.role === 'contact');
+    const still = { cos: 1, sin: 0, dx: 0, dy: 0, mirrored: false };
+    const laid = layPart(BASE, landsAsSeen(contacts), still);
+    expect(strandedReasons(laid).map((r) => r.code)).toContain('no-hole');
+    expect(strandedReasons({ ...laid, legsSought: false })).toEqual([]);
+  });
+  it('with holes for legs left empty no leg is cut: it is another part', () => {
+    const SIX = [...SLOTS.map(([x, y]) => [x, y] as const)];
+    const two = slotted('two alike', [SIX[0] ?? [0, 0], SIX[1] ?? [0, 0], [-1.2, 3.4], [1.2, 3.4]]);
+    const c = one(boardOfPart(BASE), two, [BASE]);
+    expect(c.reasons.map((r) => r.text).join('; ')).not.toMatch(/Cut off/u);
+    expect(c.verdict).not.toBe('work');
   });
   it('the same fit wired the other way round is told from the wiring that tracing found', () => {
     const pattern = boardOfPart(BASE);

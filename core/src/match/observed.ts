@@ -54,6 +54,8 @@ export interface ObservedPattern {
   /** What the device draws, A; `null` when nothing is known of it. */
   readonly currentA: number | null;
   readonly answers: readonly DimensionAnswer[];
+  /** Legs were looked for on the board; `false` while nobody has, so that none marked is not taken for none there. `true` by default. */
+  readonly legsSought?: boolean;
 }
 
 export const EMPTY_PATTERN: ObservedPattern = {

@@ -31,6 +31,8 @@ export interface PartOnBoard {
   readonly under: readonly number[];
   /** What is left around the metal in each hole, mm; below 0 it does not go in; `null` where there is no hole or its size is not known. */
   readonly room: readonly (number | null)[];
+  /** Whether legs were looked for; `false` leaves open whether the board has places for them. */
+  readonly legsSought?: boolean;
 }
 
 const couldHold = (l: PartLand, b: BoardLand): boolean =>

@@ -112,14 +112,19 @@ export function huntOf(
 }
 
 /** Whether a standing reading says that the supply of the port is shorted to ground. */
-export function looksShorted({ readings, pins, ground, report }: TraceContext): boolean {
+export function looksShorted({ board, readings, pins, ground, report }: TraceContext): boolean {
   const supply = new Set(
     pins
       .filter((p) => functionGroup(p.pin.function) === 'supply')
       .flatMap((p) => report.netOf.get(p.id)?.points ?? [p.id]),
   );
+  // A place that is known by its name only counts as what it is called.
+  const named = (words: RegExp): string[] =>
+    board.spots.filter((s) => words.test(s.name.trim())).map((s) => s.id);
+  for (const id of named(/^(?:vbus|\+?5 ?v|v\+)\b/iu)) supply.add(id);
+  const grounds = new Set([...ground, ...named(/^(?:gnd|ground|shell|shield|minus|b[-−])/iu)]);
   return readings.some((r) => {
-    const across = (supply.has(r.red) && ground.has(r.black)) || (supply.has(r.black) && ground.has(r.red));
+    const across = (supply.has(r.red) && grounds.has(r.black)) || (supply.has(r.black) && grounds.has(r.red));
     if (!across || (r.mode !== 'ohms' && r.mode !== 'continuity')) return false;
     return r.shown === 'beep' || (r.shown === 'value' && (r.value ?? Infinity) < SHORTED_OHMS);
   });

@@ -1,14 +1,13 @@
 import { printChance } from '../quantity/print-chance';
 import type { Hunt, HuntResult } from './hunt-chances';
 import { huntChances, railOhms, SHORT_OHMS } from './hunt-chances';
-import type { HuntAction, Suspect } from './suspect';
+import type { HuntAction, Suspect, SuspectKind } from './suspect';
 import {
   LIFT_SECONDS,
   LOOK_SECONDS,
   MEASURE_SECONDS,
   SCAR_WHEN_FAILED,
   SCAR_WHEN_SOUND,
-  SUSPECT_WORDS,
   UNPLUG_SECONDS,
 } from './suspect';
 
@@ -109,6 +108,27 @@ function steps(hunt: Hunt): { readonly action: HuntAction; readonly target: stri
   return all.filter((s) => !done(s.action, s.target));
 }
 
+const FAILED_WORDS: Readonly<Record<SuspectKind, string>> = {
+  ceramic: 'a ceramic capacitor that failed',
+  electrolytic: 'an electrolytic capacitor that failed',
+  transistor: 'a transistor that failed',
+  protection: 'a protection diode or array that failed',
+  chip: 'a chip that failed',
+  bridge: 'a hair of solder',
+  water: 'what water left',
+  port: 'a port with bent or scorched contacts',
+  plugged: 'what is plugged in',
+};
+
+/** What has two ends is lifted by one; a port and what has many legs come off whole. */
+function liftWords(suspect: Suspect | undefined, target: string): string {
+  const label = suspect?.label ?? target;
+  if (suspect?.kind === 'port') return 'Take the port off';
+  return suspect?.kind === 'transistor' || suspect?.kind === 'chip'
+    ? `Take ${label} off`
+    : `Lift one end of ${label}`;
+}
+
 function words(
   hunt: Hunt,
   action: HuntAction,
@@ -134,13 +154,13 @@ function words(
     case 'look':
       return {
         title: `Look at ${suspect?.label ?? target} under the magnifier`,
-        why: `${pct} likely, and a ${SUSPECT_WORDS[suspect?.kind ?? 'chip']} that failed often shows it. Saves ${minutes} on average.`,
+        why: `${pct} likely, and ${FAILED_WORDS[suspect?.kind ?? 'chip']} often shows it. Saves ${minutes} on average.`,
       };
     case 'lift':
       return suspect?.kind === 'bridge' || suspect?.kind === 'water'
         ? { title: `Clean ${suspect.label}, measure again`, why: `${pct} likely, for the least work.` }
         : {
-            title: `Lift one end of ${suspect?.label ?? target}, measure again`,
+            title: `${liftWords(suspect, target)}, measure again`,
             why: `${pct} likely to be the one; the best chance for the work. Short gone, it was this one.`,
           };
   }

@@ -129,6 +129,9 @@ function ClosingLine({ closing: { step, title, care }, choice, testFirst }: Clos
             ) : (
               <span className="figure block">{step.fasteners.lengthMm} mm</span>
             )}
+            {step.fasteners.missing > 0 && (
+              <span className="block text-wait">{step.fasteners.missing} missing on arrival</span>
+            )}
           </span>
           <Button
             aria-label="One less back"

@@ -55,6 +55,12 @@ export function LeftSummary({ onPick }: { readonly onPick?: (ids: readonly strin
             </dd>
           </div>
         ))}
+        {board.legs.length === 0 && (
+          <div className="contents">
+            <dt className="text-ink2">Legs</dt>
+            <dd>{board.legsAbsent ? 'none, as you said' : 'not looked for yet'}</dd>
+          </div>
+        )}
       </dl>
       <ul className="mt-3">
         {left.findings.map((f) => (

@@ -27,9 +27,10 @@ export function readingNumber(readings: readonly Reading[], id: string): number 
 
 /** All readings, newest first; a wrong one is struck out and stays in sight. */
 export function ReadingList() {
-  const { bundle, view } = useJob();
+  const { bundle, view, documents } = useJob();
   const strike = useStrikeReading(bundle.id);
-  const name = (id: string): string => view.trace.byId.get(id)?.label ?? `${id} (gone)`;
+  const name = (id: string): string =>
+    view.trace.byId.get(id)?.label ?? documents.board.spots.find((s) => s.id === id)?.name ?? `${id} (gone)`;
   const open = new Set(view.trace.report.open.map((q) => q.reading.id));
   if (bundle.readings.length === 0) return null;
   return (

@@ -17,6 +17,7 @@ import { PinTableView } from './pin-table-view';
 import { ProbeEntry } from './probe-entry';
 import { useProbe } from '../../desk/desk-context';
 import { useReadAloud } from './read-aloud';
+import { LooseReading } from './loose-reading';
 import { ReadingList } from './reading-list';
 import { SureSection } from './sure-section';
 import { Tip } from './tip';
@@ -73,6 +74,7 @@ export function Trace() {
         <PinTableView chosen={chosen} onChoose={setChosen} />
         <HuntSection />
         <SureSection />
+        <LooseReading />
         <ReadingList />
         <LeftSummary />
       </Slip>
