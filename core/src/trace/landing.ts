@@ -19,6 +19,29 @@ export const CC_OHMS = [4600, 5700] as const;
 
 const VBUS_PARTS = ['fuse', 'bead', 'inductor', 'diode', 'dual-diode', 'chip', 'capacitor', 'transistor'];
 
+/** Whether readings join a pin and a point: on one net, or both to ground for a ground pin. */
+function isRung(ctx: TraceContext, pin: PinPoint, point: ProbePoint): boolean {
+  const net = ctx.report.netOf.get(point.id);
+  if (!net || net.readings.length === 0) return false;
+  if (isGroundPin(pin.pin) && ctx.ground.has(point.id)) return true;
+  return net.points.some((id) => {
+    const other = ctx.byId.get(id);
+    return other?.owner === 'pin' && (id === pin.id || other.pin.function === pin.pin.function);
+  });
+}
+
+/** Whether a reading that stands says that a point is apart from another supply. */
+function apartFromOthers(ctx: TraceContext, point: ProbePoint): boolean {
+  const others = new Set(
+    ctx.points.flatMap((p) => (p.owner === 'point' && p.point.role === 'other-supply' ? [p.id] : [])),
+  );
+  return ctx.readings.some(
+    (r) =>
+      (r.shown === 'open' || r.shown === 'over' || (r.shown === 'value' && (r.value ?? 0) > 1000)) &&
+      ((r.red === point.id && others.has(r.black)) || (r.black === point.id && others.has(r.red))),
+  );
+}
+
 /** Words and rank (0 best) for a point as landing of a pin; `null` where the point is no landing for that function. */
 export function describeLanding(
   ctx: TraceContext,
@@ -27,22 +50,34 @@ export function describeLanding(
 ): { rank: number; why: string } | null {
   const group = functionGroup(pin.pin.function);
   if (point.owner === 'pin') return null;
+  // What readings join is said as such; what is only inferred is not.
+  const rung = isRung(ctx, pin, point);
+  const same = rung ? 'same net' : 'on its net, as it seems';
   if (group === 'ground') {
     if (point.owner === 'point' && point.point.role === 'pour')
       return { rank: 0, why: 'anywhere on the pour; it drinks heat' };
-    if (point.owner === 'leg') return { rank: 1, why: 'the shell leg is ground' };
-    return { rank: 2, why: 'rings to ground' };
+    if (point.owner === 'leg')
+      return {
+        rank: 1,
+        why: rung ? 'the shell leg rings to ground' : 'a shell leg: ring it to the pour first',
+      };
+    return { rank: 2, why: rung ? 'rings to ground' : 'ground by its mark: ring it to the pour first' };
   }
   if (point.owner === 'leg') return null;
-  if (point.owner === 'point') return { rank: 3, why: 'same net' };
+  if (point.owner === 'point') return { rank: 3, why: same };
   const { component } = point;
   if (group === 'supply') {
     if (component.kind === 'dual-diode')
-      return { rank: 1, why: `${component.name}: the leg that does not ring to the other supply` };
+      return {
+        rank: 1,
+        why: apartFromOthers(ctx, point)
+          ? `${component.name}: the leg that does not ring to the other supply`
+          : `a leg of ${component.name}: ring it to the other supply first`,
+      };
     const rank = VBUS_PARTS.indexOf(component.kind);
     return rank >= 0
-      ? { rank: 1, why: `first part on VBUS: ${component.kind}` }
-      : { rank: 2, why: 'same net' };
+      ? { rank: 1, why: `first part on VBUS${rung ? '' : ', as it seems'}: ${component.kind}` }
+      : { rank: 2, why: same };
   }
   if (group === 'data') {
     const value = knownOhms(ctx, component.id);
@@ -67,7 +102,7 @@ export function describeLanding(
       component.kind === 'resistor' && value !== null && value >= CC_OHMS[0] && value <= CC_OHMS[1];
     return isRd
       ? { rank: 0, why: 'the 5.1 kΩ that tells the charger a device is there' }
-      : { rank: 1, why: 'same net' };
+      : { rank: 1, why: same };
   }
   return { rank: 1, why: `first part: ${component.name}` };
 }

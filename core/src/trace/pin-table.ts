@@ -1,5 +1,6 @@
 import { printChance } from '../quantity/print-chance';
 import type { Reading } from '../board/reading';
+import { POINT_ROLE_SHEETS } from '../board/board';
 import { isOptional } from '../connector/pin-function';
 import { canProbe } from '../board/pad-state';
 import type { Landing } from './landing';
@@ -86,6 +87,12 @@ function landingOf(ctx: TraceContext, pin: PinPoint, believed: TargetBelief | nu
   return certain && chance(certain.pointId) > 0.5 ? certain : null;
 }
 
+/** Whether places are marked that a line could go to: with none, that it goes nowhere says nothing of the board. */
+const hasSites = (ctx: TraceContext): boolean =>
+  ctx.points.some(
+    (p) => p.owner === 'terminal' || (p.owner === 'point' && POINT_ROLE_SHEETS[p.point.role].known === null),
+  );
+
 function reportPin(ctx: TraceContext, pin: PinPoint, believed: TargetBelief | null): PinRowReport {
   const net = ctx.report.netOf.get(pin.id);
   const landing = landingOf(ctx, pin, believed);
@@ -101,7 +108,7 @@ function reportPin(ctx: TraceContext, pin: PinPoint, believed: TargetBelief | nu
       const name = (id: string): string => ctx.byId.get(id)?.label ?? id;
       return `${name(c.reading.red)} to ${name(c.reading.black)} read apart, yet ${c.chain.length} reading${c.chain.length === 1 ? '' : 's'} join${c.chain.length === 1 ? 's' : ''} them`;
     });
-  const needless = isOptional(pin.pin.function) || believed?.status === 'nowhere';
+  const needless = isOptional(pin.pin.function) || (believed?.status === 'nowhere' && hasSites(ctx));
   const status = landing ? 'found' : needless ? 'needless' : 'open';
   return {
     pin,

@@ -99,7 +99,7 @@ export function PinTableView({
                     {row.landing?.why ??
                       (row.status === 'open' && row.believed
                         ? `not sure enough: ${printChance(row.believed.landings[0]?.p ?? 0)}`
-                        : row.believed?.status === 'nowhere'
+                        : row.believed?.status === 'nowhere' && row.status === 'needless'
                           ? `goes nowhere on this board, ${printChance(row.believed.nowhere)}`
                           : null) ??
                       (row.status === 'sound'
