@@ -10,6 +10,8 @@ export default defineConfig({
   expect: { timeout: 20_000 },
   reporter: [['list'], ['json', { outputFile: '.cache/playwright.json' }]],
   use: {
+    // Nothing a person presses takes longer to be there.
+    actionTimeout: 30_000,
     viewport: { width: 1280, height: 800 },
     launchOptions: {
       ...CHROMIUM,

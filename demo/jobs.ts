@@ -253,7 +253,7 @@ export async function pillowSpeaker(client: DemoClient, now: Date): Promise<void
     happenedNote: 'Carried about with the cable in; charges only when the plug is pushed up.',
     symptoms: ['works-at-an-angle', 'port-loose'],
     traits: ['lithium-cell'],
-    kinds: ['torn'],
+    kinds: ['reflow', 'crack'],
     kindsConfirmed: true,
     body: 'case',
     does: ['charge', 'sound', 'buttons'],
@@ -278,12 +278,6 @@ export async function pillowSpeaker(client: DemoClient, now: Date): Promise<void
   const board = boardOf([[SPEAKER_TOP, top]]);
   await client.save(id, 'board', board);
   await client.probe(id, truthOf(board, [SPEAKER_TOP]));
-  await client.save(id, 'match', {
-    ...EMPTY_MATCH,
-    part: 'Micro-B, two surface legs',
-    source: 'the old one, cleaned',
-    agreed: ['family', 'pins', 'pitch'],
-  });
   await client.save(id, 'rebuild', asBuilt((await client.view(id)).plans, 2, [], 2));
 }
 

@@ -150,7 +150,7 @@ test('footprints of one’s own: files, a zip, a bad one; found by Match; taken 
     await expect(count).toHaveText(`${92 + files.length} parts`);
   });
   await test.step('Match compares with them', async () => {
-    await page.goto(`${server.url}/jobs/${jobNamed('stick')}/match`);
+    await page.goto(`${server.url}/jobs/${jobNamed('guide 9')}/match`);
     await expect(move(page)).toContainText(`${92 + files.length} parts`);
   });
   await test.step('taken back', async () => {

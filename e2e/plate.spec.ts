@@ -72,6 +72,8 @@ test('a picture is measured, read by itself, marked by keyboard and given out', 
     await page.keyboard.press('g');
     await clickAt(page, { x: 11.5, y: 4.4 }, WIDTH);
     await clickAt(page, { x: 22.5, y: 10.6 }, WIDTH);
+    await expect(page.getByRole('button', { name: 'Read the picture' })).toBeDisabled();
+    await page.getByRole('radio', { name: 'Solder' }).click();
     await page.getByRole('button', { name: 'Read the picture' }).click();
     await expect(page.getByText(/Row of 5 pads/)).toBeVisible({ timeout: 30_000 });
     await expect(page.getByText(/pitch 0\.6[56] ± 0\.0\d mm/)).toBeVisible();

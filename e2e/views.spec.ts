@@ -34,6 +34,9 @@ for (const [scheme, half] of [
     const stick = jobs.find((j) => j.name.includes('stick'))?.id ?? '';
     const guide = jobs.find((j) => j.name.includes('guide 14'))?.id ?? '';
     const second = jobs.find((j) => j.name.includes('guide 9'))?.id ?? '';
+    const clock = jobs.find((j) => j.name.includes('clock'))?.id ?? '';
+    const phones = jobs.find((j) => j.name.includes('headphones'))?.id ?? '';
+    const clicker = jobs.find((j) => j.name.includes('clicker'))?.id ?? '';
     const lamp = jobs.find((j) => j.name.includes('lamp'))?.id ?? '';
     const paths = [
       '/',
@@ -42,7 +45,9 @@ for (const [scheme, half] of [
       ...['look-over', 'trace', 'rebuild', 'prove'].map((s) => `/jobs/${stick}/${s}`),
       `/jobs/${second}/trace`,
       `/jobs/${second}/match`,
-      `/jobs/${stick}/match`,
+      `/jobs/${clock}/rebuild`,
+      `/jobs/${phones}/look-over`,
+      `/jobs/${clicker}/match`,
       '/drawer',
       '/drawer/labels',
       '/library',
@@ -63,8 +68,8 @@ for (const [scheme, half] of [
   });
 }
 
-test('the demo: one job complete, four on their way', () => {
-  expect(jobs).toHaveLength(5);
+test('the demo: one job complete, seven on their way', () => {
+  expect(jobs).toHaveLength(8);
   expect(jobs.filter((j) => j.next.tone === 'done').map((j) => j.name)).toEqual(['Audio guide 14']);
 });
 

@@ -105,7 +105,7 @@ export { matchList } from './job/match-list';
 export { byEyeWords, nextMove, nextToClose, stationMove } from './job/next-move';
 export type { NextMove } from './job/next-move';
 export { matchFace, observePattern } from './job/observe-pattern';
-export { STATIONS, STATION_WORDS, STATION_STATE_WORDS, OLD_PORT_LOOKS, isSpared, closeUpLeft, stationStates, presentStation, unreadableJob } from './job/station';
+export { STATIONS, STATION_WORDS, STATION_STATE_WORDS, OLD_PORT_LOOKS, closeUpLeft, stationStates, presentStation, unreadableJob } from './job/station';
 export type { Station, StationState } from './job/station';
 export { EMPTY_WORKSHOP, NEW_WORKSHOP } from './job/workshop';
 export type { WorkshopRecord, Workshop } from './job/workshop';

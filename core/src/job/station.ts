@@ -158,9 +158,15 @@ export function isSpared(view: JobView, station: Station): boolean {
 }
 
 /** What is left to do before the device can go back, in words. */
-export function closeUpLeft({ record, sheet, prove, needs }: JobView): string[] {
+export function closeUpLeft({ record, sheet, prove, needs, plans, items }: JobView): string[] {
   const { closing, teardown, intake } = record;
-  const proof = prove.verdict === 'proved' ? [] : ['it is not proved yet'];
+  const unbuilt =
+    plans.filter((p) => !isSettled(p)).length +
+    items.filter((i) => !record.rebuild.itemsDone.includes(i.id)).length;
+  const proof = [
+    ...(unbuilt > 0 ? [`${unbuilt} act${unbuilt === 1 ? '' : 's'} of Rebuild`] : []),
+    ...(prove.verdict === 'proved' ? [] : ['it is not proved yet']),
+  ];
   if (!needs.closes) return proof;
   const steps = teardown.steps.filter((s) => !closing.stepsDone.includes(s.id)).length;
   const gaps = fastenerGaps(teardown, closing.fastenersBack);

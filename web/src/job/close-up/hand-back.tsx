@@ -3,7 +3,7 @@ import { ArrowLeft, Printer } from 'lucide-react';
 import { format } from 'date-fns';
 import { Link } from 'react-router';
 import { routes } from '@zebbit/contract';
-import { PAD_STATE_WORDS, printWire, REPAIR_WORDS, wireList } from '@zebbit/core';
+import { KIND_SHEETS, PAD_STATE_WORDS, printWire, REPAIR_WORDS, wireList } from '@zebbit/core';
 import { Button } from '../../ui/button';
 import { useJob } from '../../desk/job-context';
 import { resultWords } from '../prove/prove';
@@ -15,7 +15,8 @@ export function HandBack() {
   const { intake, closing, match } = documents;
   const wires = wireList(view.plans);
   const repaired = view.plans.filter((p) => p.repair.kind !== 'leave');
-  const name = (id: string): string => view.trace.byId.get(id)?.label ?? id;
+  const name = (id: string): string =>
+    view.trace.byId.get(id)?.label ?? documents.board.spots.find((p) => p.id === id)?.name ?? id;
   const before = bundle.readings.filter((r) => !r.struck);
   const after = view.prove.checks.filter((c) => c.result !== null && c.verdict !== null);
   return (
@@ -46,12 +47,21 @@ export function HandBack() {
             {intake.owner && <p>for {intake.owner}</p>}
             <p>{format(new Date(bundle.updatedAt), 'd MMMM yyyy')}</p>
             <p className={view.prove.verdict === 'proved' ? 'font-bold text-ok' : 'font-bold text-stop'}>
-              {view.prove.verdict === 'proved' ? 'Proved, unpowered and powered' : 'Not proved'}
+              {view.prove.verdict !== 'proved'
+                ? 'Not proved'
+                : view.checks.some((c) => c.powered)
+                  ? 'Proved, unpowered and powered'
+                  : 'Proved, unpowered'}
             </p>
           </div>
         </header>
         <Part title="What was wrong">{closing.wrong || intake.happenedNote || 'Not written yet.'}</Part>
         <Part title="What was done">
+          {intake.kinds.length > 0 && (
+            <p>
+              <b>{intake.kinds.map((k) => KIND_SHEETS[k].words).join(', ')}.</b>
+            </p>
+          )}
           {closing.done}
           <ul className="list-disc pl-5">
             {repaired.map((p) => (
@@ -61,6 +71,11 @@ export function HandBack() {
                 {p.built ? '' : ' (not built)'}
               </li>
             ))}
+            {view.items
+              .filter((i) => documents.rebuild.itemsDone.includes(i.id))
+              .map((i) => (
+                <li key={i.id}>{i.title}</li>
+              ))}
           </ul>
         </Part>
         {wires.length > 0 && (

@@ -8,7 +8,7 @@ import { Slip, SlipMove } from '../slip';
 import { BODY_OPTIONS, FAMILY_OPTIONS, HAPPENING_OPTIONS, SYMPTOM_OPTIONS, TRAIT_OPTIONS } from '../words';
 import { KindPicker, TakeKinds } from '../kind-picker';
 import { Card, Paper } from '../work-sheet';
-import { DoesField, DrawField } from './asked-once';
+import { DoesAsk, DoesField, DrawField } from './asked-once';
 import { CautionList } from './caution-list';
 import { ModelCardNotice } from './model-card-notice';
 import { Parking } from './parking';
@@ -159,7 +159,7 @@ export function TakeIn() {
 /** What the next move asks for, where it stands. */
 function TakeInEntry({ title }: { readonly title: string }) {
   const { view } = useJob();
-  if (title.startsWith('What does it do')) return <DoesField />;
+  if (title.startsWith('What does it do')) return <DoesAsk />;
   if (title.startsWith('What does it draw')) return <DrawField />;
   if (view.triage.next && title === view.triage.next.check.title) return <TriageAsk />;
   return title.endsWith('?') ? <TakeKinds /> : null;
