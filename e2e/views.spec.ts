@@ -83,7 +83,10 @@ test('an unknown job and an unknown page say so', async ({ page }) => {
 test('the plate is worked by keyboard: crosshair, marks, faces', async ({ page }) => {
   const guide = jobs.find((j) => j.name.includes('guide 14'))?.id ?? '';
   await page.goto(`${server.url}/jobs/${guide}/look-over`, { waitUntil: 'networkidle' });
-  const pin = page.getByRole('button', { name: /^pin A6 D\+/ }).first();
+  const pin = page
+    .getByRole('main')
+    .getByRole('button', { name: /^pin A6 D\+/ })
+    .first();
   await pin.focus();
   await page.keyboard.press('Enter');
   await expect(pin).toHaveAttribute('aria-pressed', 'true');
@@ -98,5 +101,5 @@ test('the plate is worked by keyboard: crosshair, marks, faces', async ({ page }
   await page.keyboard.press('Escape');
   await page.keyboard.press('f');
   await expect(page.getByRole('button', { name: 'Bottom' })).toHaveAttribute('aria-pressed', 'true');
-  await expect(page.getByRole('button', { name: /^leg A, below/ })).toBeVisible();
+  await expect(page.getByRole('main').getByRole('button', { name: /^leg A, below/ })).toBeVisible();
 });

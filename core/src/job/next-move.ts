@@ -25,6 +25,7 @@ import {
   lookOverLeft,
   OLD_PORT_LOOKS,
   presentStation,
+  unlookedPads,
 } from './station';
 
 /** One next move and its reason. `stop` when a gate must be answered first. */
@@ -210,9 +211,16 @@ function trace(view: JobView): Move {
       'done',
     );
   const placed = move('Every pin has its place', 'What is to be rebuilt is known.', 'done');
+  if (view.pins.length === 0)
+    return {
+      ...move('Place the row of pins first', 'What is not placed cannot be traced.'),
+      goTo: 'look-over',
+    };
   const open = pinsToTrace(view);
+  const unlooked = unlookedPads(view);
+  const measured = view.trace.readings.length > 0;
   const all =
-    view.pins.length > 0 && open.length === 0 && view.pins.every((p) => p.contradictions.length === 0);
+    measured && unlooked === 0 && open.length === 0 && view.pins.every((p) => p.contradictions.length === 0);
   if (!view.battery.open && view.battery.code === 'in-again' && all) return placed;
   if (!view.battery.open) return move('Battery out before any probe', view.battery.message, 'stop');
   const clash = view.pins.find((p) => p.contradictions.length > 0);
@@ -236,6 +244,19 @@ function trace(view: JobView): Move {
         )
       : move(`Probe for ${open.map((p) => p.pin.label).join(', ')}`, FIRST_PROBE);
   }
+  if (unlooked > 0)
+    return {
+      ...move(
+        'Look over the pads first',
+        `${unlooked} of them ${unlooked === 1 ? 'was' : 'were'} not looked at: only what is gone is traced.`,
+      ),
+      goTo: 'look-over',
+    };
+  if (!measured)
+    return move(
+      'Ring what will be rebuilt',
+      'Nothing was measured yet: where it lands rests on its mark alone.',
+    );
   return placed;
 }
 
@@ -290,11 +311,11 @@ function rebuild({ plans, items, battery, record, triage }: JobView): Move {
       ? move('Prove it', 'Everything that was to be built is built.', 'done')
       : move('Place the pins first', 'There is nothing to rebuild yet.');
   }
-  const name = plan.row.pin.label;
-  if (plan.repair.kind === 'look') return move(`Look at ${name}`, plan.repair.why);
-  if (plan.repair.kind === 'trace-first') return move(`Trace ${name} first`, plan.repair.why);
+  const name = capital(plan.row.pin.label);
+  if (plan.repair.kind === 'look') return move(`Look at ${plan.row.pin.label}`, plan.repair.why);
+  if (plan.repair.kind === 'trace-first') return move(`Trace ${plan.row.pin.label} first`, plan.repair.why);
   const verdict = plan.jumper?.check?.verdict;
-  if (verdict && !verdict.ok) return move(`Thicker wire for ${name}`, verdict.message, 'stop');
+  if (verdict && !verdict.ok) return move(`Thicker wire for ${plan.row.pin.label}`, verdict.message, 'stop');
   if (plan.repair.kind === 'jumper') {
     const cut = plan.jumper?.cutMm;
     if (cut === null || cut === undefined)

@@ -62,7 +62,9 @@ const DONE: Readonly<Record<Station, (view: JobView) => boolean>> = {
   'look-over': (view) => lookOverLeft(view).length === 0,
   trace: (view) =>
     view.pins.length > 0 &&
+    view.trace.readings.length > 0 &&
     !isUnweighed(view) &&
+    unlookedPads(view) === 0 &&
     pinsToTrace(view).length === 0 &&
     view.pins.every((p) => p.contradictions.length === 0),
   match: ({ record: { match }, needs }) =>
@@ -76,6 +78,10 @@ const DONE: Readonly<Record<Station, (view: JobView) => boolean>> = {
   prove: ({ prove }) => prove.verdict === 'proved',
   'close-up': (view) => view.record.closing.handedBack && closeUpLeft(view).length === 0,
 };
+
+/** Pads of the job that nobody has looked at: whether they want tracing is not known. */
+export const unlookedPads = ({ needs, pins }: JobView): number =>
+  needs.pads === 'all' ? pins.filter((p) => p.pin.pin.state === 'unchecked').length : 0;
 
 /** What a look at the old port has to show before it goes back (common practice). */
 export const OLD_PORT_LOOKS = [
@@ -145,11 +151,16 @@ export function isSpared(view: JobView, station: Station): boolean {
       return body !== null && body !== 'case' && (battery.open || battery.code === 'in-again');
     case 'look-over':
       return needs.pads === 'none' && !needs.legs && !needs.cord;
-    case 'trace':
-      if (kinds.length === 0 || kinds.includes('torn') || kinds.includes('breakout')) return false;
+    case 'trace': {
+      if (!needs.trace) return true;
+      // Nothing lost its copper, and nobody measured: there is nothing to trace.
+      const looked = view.pins.length > 0 && unlookedPads(view) === 0;
+      const gone = view.pins.some((p) => isGone(p.pin.pin.state));
+      const torn = kinds.length === 0 || kinds.includes('torn') || kinds.includes('breakout');
       return (
-        !needs.trace || (lookOverLeft(view).length === 0 && view.pins.every((p) => !isGone(p.pin.pin.state)))
+        looked && !gone && (!torn || (pinsToTrace(view).length === 0 && view.trace.readings.length === 0))
       );
+    }
     case 'match':
       return needs.match === 'none';
     default:

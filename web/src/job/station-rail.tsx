@@ -44,7 +44,7 @@ export function StationRail({
             <NavLink
               to={`/jobs/${jobId}/${station}`}
               className={({ isActive }) =>
-                `relative z-10 flex min-h-11 w-full items-center gap-2.5 whitespace-nowrap rounded-[11px] px-2 text-[14.5px] ${isActive ? 'bg-copper-soft font-bold text-ink' : 'text-ink2 hover:bg-sunk'} ${states[station] === 'ahead' ? '' : states[station] === 'spared' ? 'opacity-70' : 'font-semibold text-ink'}`
+                `relative z-10 flex min-h-11 w-full items-center gap-2.5 whitespace-nowrap rounded-[11px] px-2 text-[14.5px] ${isActive ? 'bg-copper-soft font-bold text-ink' : 'text-ink2 hover:bg-sunk'} ${['ahead', 'spared'].includes(states[station]) ? '' : 'font-semibold text-ink'}`
               }
             >
               <Pad state={states[station]} />
