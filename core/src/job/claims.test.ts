@@ -32,7 +32,7 @@ function anyRecord(seed: number): JobRecord {
     ...truth.board,
     rows: truth.board.rows.map((r) => ({
       ...r,
-      pins: r.pins.map((p) => (!whole && random() < 0.2 ? { ...p, state: 'unchecked' as PadState } : p)),
+      pins: r.pins.map((p) => (!whole && random() < 0.2 ? { ...p, state: 'unchecked' } : p)),
     })),
     faces: [
       {

@@ -94,7 +94,7 @@ function takeIn(view: JobView): Move {
   }
   if (!verdict?.sure) return move('Open it up', 'Taken in. Next, how it comes apart.', 'done');
   const also = verdict.also
-    ? ` And ${SITE_SHEETS[verdict.also.site].words}, ${printChance(verdict.also.p)}.`
+    ? ` And ${SITE_SHEETS[verdict.also.site].said}, ${printChance(verdict.also.p)}.`
     : '';
   return move(
     `It is ${verdict.words}`,

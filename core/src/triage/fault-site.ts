@@ -13,6 +13,8 @@ export type FaultSite = (typeof FAULT_SITES)[number];
 
 export interface SiteSheet {
   readonly words: string;
+  /** The same within a sentence: `it is a dead-short input`. */
+  readonly said: string;
   /** What to do when it is this. */
   readonly open: string;
   /** Usual share among devices that come in with a port complaint (common practice). */
@@ -24,48 +26,56 @@ export interface SiteSheet {
 export const SITE_SHEETS: Readonly<Record<FaultSite, SiteSheet>> = {
   cable: {
     words: 'cable or charger',
+    said: 'the cable or charger',
     open: 'Do not open it. Give it another cable and charger.',
     share: 0.12,
     curable: 0.98,
   },
   contacts: {
     words: 'worn or dirty contacts',
+    said: 'worn or dirty contacts',
     open: 'Clean the contacts with alcohol; if the shell no longer grips, a new port.',
     share: 0.1,
     curable: 0.9,
   },
   joints: {
     words: 'cold or starved joints',
+    said: 'cold or starved joints',
     open: 'Open it for the port: flux and fresh solder on pins and legs.',
     share: 0.24,
     curable: 0.92,
   },
   pads: {
     words: 'pads or tracks torn',
+    said: 'torn pads or tracks',
     open: 'Open it for the port: look over every pad, trace, rebuild.',
     share: 0.26,
     curable: 0.78,
   },
   short: {
     words: 'dead-short input',
+    said: 'a dead-short input',
     open: 'Do not power it again. Open it and measure VBUS to ground, then take parts away one by one.',
     share: 0.06,
     curable: 0.55,
   },
   'port-part': {
     words: 'broken part behind the port',
+    said: 'a broken part behind the port',
     open: 'Open it and follow VBUS: fuse, bead, diode, the first chip.',
     share: 0.08,
     curable: 0.6,
   },
   battery: {
     words: 'battery',
+    said: 'the battery',
     open: 'Open it for the cell: measure it, look for swelling, replace it.',
     share: 0.07,
     curable: 0.75,
   },
   elsewhere: {
     words: 'something away from the port',
+    said: 'something away from the port',
     open: 'The port is not it. Think before opening: this is not a port repair.',
     share: 0.07,
     curable: 0.2,

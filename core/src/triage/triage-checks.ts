@@ -236,7 +236,7 @@ export const TRIAGE_CHECKS: readonly TriageCheck[] = [
     strongest: ['short', 'open', 'usual'],
     figure: {
       kind: 'resistance',
-      asks: 'Ohms, or OL',
+      asks: 'Ohms (OL by its button)',
       upTo: [
         ['short', 50],
         ['usual', 5e6],

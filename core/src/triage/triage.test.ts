@@ -60,7 +60,7 @@ describe('what repairers know (common practice)', () => {
       symptoms: ['dead', 'port-missing'],
       answers: [{ checkId: 'pads-seen', outcome: 'torn' }],
     });
-    expect(looked.verdict).toMatchObject({ sure: true, site: 'pads', words: 'pads or tracks torn' });
+    expect(looked.verdict).toMatchObject({ sure: true, site: 'pads', words: 'torn pads or tracks' });
     expect(looked.next).toBeNull();
   });
   it('joints and pads are told apart by looking, and by nothing from outside', () => {

@@ -106,7 +106,7 @@ function modelOf(priors: readonly SitePrior[]): InquiryModel {
     priors.find((p) => p.site === site)?.weight ?? SITE_SHEETS[site].share;
   const total = ROW_ORDER.reduce((n, s) => n + weight(s), 0);
   const hypotheses = [
-    ...ROW_ORDER.map((site) => ({ id: site as string, weight: weight(site) })),
+    ...ROW_ORDER.map((site) => ({ id: site, weight: weight(site) })),
     ...FAULT_PAIRS.map((pair) => ({
       id: pair.id,
       // As often as the second is met anyway, and more so behind a port that has been dead for long.
@@ -174,7 +174,7 @@ function reason(check: TriageCheck, ranked: RankedTest): string {
     .filter((s) => s.chance > 0.02)
     .map((s) => {
       const words = check.outcomes.find((o) => o.id === s.outcome)?.words ?? s.outcome;
-      return `“${words}” (${printChance(s.chance)}) would point to ${SITE_SHEETS[leadingSite(s.leading) ?? 'elsewhere'].words}`;
+      return `“${words}” (${printChance(s.chance)}) would point to ${SITE_SHEETS[leadingSite(s.leading) ?? 'elsewhere'].said}`;
     });
   return `${check.why} ${points.join('; ')}.`;
 }
@@ -279,7 +279,7 @@ export function triage(input: TriageInput): TriageReport {
         ? {
             sure,
             site: leadSite.site,
-            words: exact ? SITE_SHEETS[leadSite.site].words : lead.words,
+            words: exact ? SITE_SHEETS[leadSite.site].said : lead.words,
             p: exact ? leadSite.p : lead.p,
             open: SITE_SHEETS[leadSite.site].open,
             also,

@@ -27,11 +27,19 @@ export function LooseReading() {
   const [text, setText] = useState('');
   const [error, setError] = useState<string | null>(null);
   const keep = async (): Promise<void> => {
-    if (red.trim() === '' || black.trim() === '') return setError('Red and black: name both places');
-    if (red.trim().toLowerCase() === black.trim().toLowerCase())
-      return setError('Red and black: two different places');
+    if (red.trim() === '' || black.trim() === '') {
+      setError('Red and black: name both places');
+      return;
+    }
+    if (red.trim().toLowerCase() === black.trim().toLowerCase()) {
+      setError('Red and black: two different places');
+      return;
+    }
     const entry = parseMeterEntry(text, mode);
-    if (!entry.ok) return setError(`It shows: ${entry.message}`);
+    if (!entry.ok) {
+      setError(`It shows: ${entry.message}`);
+      return;
+    }
     const first = addSpot(documents.board, red);
     const second = addSpot(first.board, black);
     edit('board', () => second.board);
