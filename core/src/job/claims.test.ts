@@ -2,7 +2,6 @@ import { describe, expect, it } from '@jest/globals';
 import type { Board } from '../board/board';
 import { probePoints } from '../board/probe-point';
 import type { Reading } from '../board/reading';
-import type { PadState } from '../board/pad-state';
 import { PAD_STATES } from '../board/pad-state';
 import { twoClicks } from '../geometry/photo-measure';
 import { brokenBoard } from '../practice/broken-board';

@@ -66,9 +66,9 @@ export function measuredPart(pattern: ObservedPattern, family: PartFamily): Conn
 /**
  * What to look for in a shop when no known part goes: words, limits for a filter, and the drawing.
  * @param family as taken in; `other` when not known
- * @param currentA what the device draws
+ * @param currentA what the device draws, A; `null` where nobody knows, and then no rating is asked of a part
  */
-export function whatToBuy(pattern: ObservedPattern, family: PartFamily, currentA: number): WhatToBuy {
+export function whatToBuy(pattern: ObservedPattern, family: PartFamily, currentA: number | null): WhatToBuy {
   const drawing = measuredPart(pattern, family);
   const d = drawing ? partDimensions(drawing) : new Map<string, { readonly value: number }>();
   const value = (key: string): number | null => d.get(key)?.value ?? null;
@@ -122,7 +122,13 @@ export function whatToBuy(pattern: ObservedPattern, family: PartFamily, currentA
       ...(pattern.openingHeightMm !== null
         ? [{ what: 'Middle of the opening over the board', limit: sayMm(pattern.openingHeightMm) }]
         : []),
-      { what: 'Rated current', limit: `${Number(currentA.toFixed(2))} A or more` },
+      {
+        what: 'Rated current',
+        limit:
+          currentA === null
+            ? 'not known: what it draws was not said'
+            : `${Number(currentA.toFixed(2))} A or more`,
+      },
     ],
   };
 }

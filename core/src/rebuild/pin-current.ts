@@ -15,13 +15,18 @@ export interface PinDemand {
  * 4.40 V (from memory). Data: a high-speed driver's 17.8 mA (USB 2.0, from memory). CC: 330 uA, the largest pull-up current
  * (USB Type-C, from memory).
  * @param deviceCurrentA the device's draw through the port, A
+ * @param assumed it was not said but is what such a port may be asked for
  */
-export function pinDemand(f: PinFunction, deviceCurrentA: number): PinDemand {
+export function pinDemand(f: PinFunction, deviceCurrentA: number, assumed = false): PinDemand {
   if (!(deviceCurrentA > 0)) throw new RangeError(`a device draws more than 0 A, got ${deviceCurrentA}`);
   switch (functionGroup(f)) {
     case 'supply':
     case 'ground':
-      return { currentA: deviceCurrentA, dropV: 0.1, source: 'the device’s draw' };
+      return {
+        currentA: deviceCurrentA,
+        dropV: 0.1,
+        source: assumed ? 'assumed: its draw was not said' : 'the device’s draw',
+      };
     case 'configuration':
       return { currentA: 0.00033, dropV: 0.05, source: 'largest CC pull-up, 330 µA' };
     case 'identity':

@@ -145,7 +145,7 @@ export function rebuildPlan(
       : row.landing;
     const proposed = repairFor(pin.pin.state, pin.pin.function, landing);
     const repair = chosenRepair(proposed, choice, landing);
-    const demand = pinDemand(pin.pin.function, deviceCurrentA);
+    const demand = pinDemand(pin.pin.function, deviceCurrentA, assumed);
     const jumper =
       repair.kind === 'jumper'
         ? planJumper(pin, ctx.byId.get(repair.landing.pointId), choice, record.tailMm, demand, ctx.register)

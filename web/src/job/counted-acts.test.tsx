@@ -83,6 +83,23 @@ describe('acts, counted', () => {
     await waitFor(() => expect(server.documents().closing.stepsDone).toHaveLength(6));
     expect(server.documents().closing.fastenersBack.reduce((n, b) => n + b.count, 0)).toBe(22);
   });
+  it('the functions of a row: chosen, typed in one line, kept', async () => {
+    const server = fakeServer({ documents: SAMPLE });
+    await open('look-over');
+    act(() => deskInHand().tool.getState().choose('row1.2', ['row1']));
+    await userEvent.keyboard('iL R ? ? G{Enter}');
+    await waitFor(() =>
+      expect(server.documents().board.rows[0]?.pins.map((p) => p.function)).toEqual([
+        'LEFT',
+        'RIGHT',
+        'unknown',
+        'unknown',
+        'GND',
+      ]),
+    );
+    await userEvent.keyboard('1');
+    await waitFor(() => expect(server.documents().board.rows[0]?.pins[1]?.state).toBe('sound'));
+  });
   it('a row of five with a state each: at most 9 acts; a part with two ends: 3', async () => {
     const whole = sampleBoard();
     const server = fakeServer({ documents: { ...SAMPLE, board: { ...whole, rows: [], components: [] } } });

@@ -176,6 +176,20 @@ describe('prove', () => {
     await userEvent.type(ohms, '30{Enter}');
     await waitFor(() => expect(part('Next move')).toHaveTextContent('failed'));
   });
+  it('a laser’s caution stands at every powered step, long after take-in', async () => {
+    const documents = {
+      ...SAMPLE,
+      intake: { ...SAMPLE.intake, traits: ['laser' as const], answeredStops: ['laser'] },
+      closing: { ...SAMPLE.closing, stepsDone: ['cell'] },
+    };
+    fakeServer({
+      documents,
+      bundle: { readings: SAMPLE_READINGS, results: goodResults(documents, SAMPLE_READINGS, false) },
+    });
+    await open('prove');
+    expect(part('Next move')).toHaveTextContent('Volts at');
+    expect(screen.getByRole('list', { name: 'Cautions under power' })).toHaveTextContent('A laser inside');
+  });
   it('with every unpowered check passed, what the test needs is connected first', async () => {
     fakeServer({
       documents: SAMPLE,

@@ -1,5 +1,5 @@
 import { describe, expect, it, jest } from '@jest/globals';
-import { render, screen } from '@testing-library/react';
+import { render, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { FigureField, TextField } from './field';
 
@@ -40,5 +40,28 @@ describe('TextField', () => {
     await userEvent.type(screen.getByLabelText('Owner'), 'night watch');
     await userEvent.tab();
     expect(onCommit.mock.calls).toEqual([['night watch']]);
+  });
+  it('is settled by a click elsewhere only once that click has reached its place', async () => {
+    const order: string[] = [];
+    render(
+      <>
+        <FigureField label="Wire" kind="wire" shown="" onFigure={() => order.push('figure')} />
+        <button type="button" onClick={() => order.push('click')}>
+          Next
+        </button>
+      </>,
+    );
+    await userEvent.type(screen.getByLabelText('Wire'), '0.1mm');
+    await userEvent.click(screen.getByRole('button', { name: 'Next' }));
+    await waitFor(() => expect(order).toEqual(['click', 'figure']));
+  });
+  it('is left by Enter and by Escape: letters typed next do not join it', async () => {
+    const onCommit = jest.fn();
+    render(<TextField label="Where" value="" onCommit={onCommit} />);
+    await userEvent.type(screen.getByLabelText('Where'), 'back{Enter}xyz');
+    expect(onCommit).toHaveBeenCalledWith('back');
+    expect(screen.getByLabelText('Where')).not.toHaveFocus();
+    await userEvent.type(screen.getByLabelText('Where'), 'lid{Escape}xyz');
+    expect(onCommit).toHaveBeenLastCalledWith('lid');
   });
 });

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import type { Component, Leg, PadState, PinFunction, PinRow } from '@zebbit/core';
 import {
   PAD_STATE_WORDS,
@@ -9,6 +9,7 @@ import {
   printFarads,
   printOhms,
 } from '@zebbit/core';
+import { useKeys } from '../../app/use-keys';
 import { KeyCap } from '../../ui/button';
 import { BOX, Field, FigureField, SelectField, TextField, useLeave } from '../../ui/field';
 import { Tick } from '../../ui/tick';
@@ -120,6 +121,8 @@ function RowFunctions({ row }: { readonly row: PinRow }) {
   const { leave, left } = useLeave();
   const [typed, setTyped] = useState<string | null>(null);
   const [error, setError] = useState<string | null>(null);
+  const input = useRef<HTMLInputElement>(null);
+  useKeys({ i: () => input.current?.focus() });
   const keep = (): boolean => {
     if (typed === null || typed.trim() === '') return true;
     const read = parseFunctionLine(typed, row.pins.length);
@@ -133,10 +136,11 @@ function RowFunctions({ row }: { readonly row: PinRow }) {
     return true;
   };
   return (
-    <Field label="The row in one line" hint="first pad to last: V D- D+ G" error={error}>
+    <Field label="The row in one line" hint="I, then first pad to last: V D- D+ G" error={error}>
       {(ids) => (
         <input
           {...ids}
+          ref={input}
           className={`${BOX} figure`}
           autoComplete="off"
           maxLength={300}

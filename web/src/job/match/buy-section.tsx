@@ -17,7 +17,7 @@ import { SlipSection } from '../slip';
 export function BuySection({ pattern }: { readonly pattern: ObservedPattern }) {
   const { view, documents } = useJob();
   const family = documents.board.family ?? 'other';
-  const buy = whatToBuy(pattern, family, view.deviceCurrentA);
+  const buy = whatToBuy(pattern, family, documents.intake.deviceCurrentA);
   const legsLeft = documents.board.legs.filter((l) => canProbe(l.state)).length;
   const ways = fallbacks(
     view.sheet.contacts.map((p) => p.function),
