@@ -57,20 +57,6 @@ const VIEWS = {
     `/jobs/${stick}/look-over`,
     (page) => page.getByRole('button', { name: /^pin 3 D\+/ }).click(),
   ],
-  'look-over-read': [
-    `/jobs/${speaker}/look-over`,
-    async (page) => {
-      await page.keyboard.press('g');
-      const box = await page.locator('main img').first().boundingBox();
-      for (const [x, y] of [
-        [0.33, 0.15],
-        [0.68, 0.39],
-      ])
-        await page.mouse.click(box.x + x * box.width, box.y + y * box.height);
-      await page.getByRole('button', { name: /Read the picture/ }).click();
-      await page.getByText('Seen in the picture', { exact: true }).waitFor();
-    },
-  ],
   'look-over-faces': [
     `/jobs/${guide}/look-over`,
     async (page) => {
@@ -93,7 +79,7 @@ const VIEWS = {
     },
   ],
   'trace-night': [
-    `/jobs/${stick}/trace`,
+    `/jobs/${second}/trace`,
     (page) => page.locator('header').getByRole('button', { name: /night/ }).click(),
   ],
   'trace-done': [`/jobs/${guide}/trace`],
@@ -111,6 +97,26 @@ const VIEWS = {
   prove: [`/jobs/${speaker}/prove`],
   'close-up': [`/jobs/${speaker}/close-up`],
   'hand-back': [`/jobs/${guide}/hand-back`],
+  'look-over-read': [
+    `/jobs/${speaker}/look-over`,
+    async (page) => {
+      // What is placed already is not offered: the row and its legs are taken off first. The last picture, since it changes the job.
+      for (const mark of [/^pin 1 VBUS/, /^leg left/, /^leg right/]) {
+        await page.getByRole('main').getByRole('button', { name: mark }).first().click();
+        await page.keyboard.press('Delete');
+      }
+      await page.keyboard.press('g');
+      const box = await page.locator('main img').first().boundingBox();
+      for (const [x, y] of [
+        [0.33, 0.15],
+        [0.68, 0.39],
+      ])
+        await page.mouse.click(box.x + x * box.width, box.y + y * box.height);
+      await page.getByRole('radio', { name: 'Solder' }).click();
+      await page.getByRole('button', { name: /Read the picture/ }).click();
+      await page.getByText('Seen in the picture', { exact: true }).waitFor();
+    },
+  ],
 };
 
 const browser = await chromium.launch({

@@ -52,6 +52,7 @@ export function describeLanding(
   if (point.owner === 'pin') return null;
   // What readings join is said as such; what is only inferred is not.
   const rung = isRung(ctx, pin, point);
+  const seems = rung ? '' : ', as it seems';
   const same = rung ? 'same net' : 'on its net, as it seems';
   if (group === 'ground') {
     if (point.owner === 'point' && point.point.role === 'pour')
@@ -76,7 +77,7 @@ export function describeLanding(
       };
     const rank = VBUS_PARTS.indexOf(component.kind);
     return rank >= 0
-      ? { rank: 1, why: `first part on VBUS${rung ? '' : ', as it seems'}: ${component.kind}` }
+      ? { rank: 1, why: `first part on VBUS${seems}: ${component.kind}` }
       : { rank: 2, why: same };
   }
   if (group === 'data') {
@@ -87,14 +88,14 @@ export function describeLanding(
       value >= SERIES_DATA_OHMS[0] &&
       value <= SERIES_DATA_OHMS[1]
     ) {
-      return { rank: 0, why: `port side of the ${Math.round(value)} Ω in line: keeps the resistor` };
+      return { rank: 0, why: `port side of the ${Math.round(value)} Ω in line${seems}: keeps the resistor` };
     }
     if (component.kind === 'choke' || component.kind === 'esd-array')
-      return { rank: 1, why: `port side of the ${component.kind}` };
+      return { rank: 1, why: `port side of the ${component.kind}${seems}` };
     // A resistor whose ohms nobody knows yet may well be the one in line.
     if (component.kind === 'resistor' && value === null)
-      return { rank: 1, why: `first part on its line: ${component.name}, not measured` };
-    return { rank: 2, why: `straight to ${component.name}` };
+      return { rank: 1, why: `first part on its line${seems}: ${component.name}, not measured` };
+    return { rank: 2, why: `straight to ${component.name}${seems}` };
   }
   if (group === 'configuration') {
     const value = knownOhms(ctx, component.id);
@@ -104,7 +105,7 @@ export function describeLanding(
       ? { rank: 0, why: 'the 5.1 kΩ that tells the charger a device is there' }
       : { rank: 1, why: same };
   }
-  return { rank: 1, why: `first part: ${component.name}` };
+  return { rank: 1, why: `first part${seems}: ${component.name}` };
 }
 
 /**

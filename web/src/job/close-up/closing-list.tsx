@@ -85,6 +85,7 @@ function ClosingLine({ closing: { step, title, care }, choice, testFirst }: Clos
       <div className="min-w-0 flex-1">
         {locked ? (
           <Unfold
+            plain
             className="min-h-10 py-1.5"
             words={
               <>

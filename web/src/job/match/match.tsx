@@ -230,10 +230,10 @@ function MatchLands() {
         <SlipSection title="Parts" corner={state.count > 0 ? `${state.count} known` : undefined}>
           {state.report && list.length > 0 && (
             <p className="mb-2 text-second">
-              With <span className="figure">{printChance(state.report.unknown)}</span> the board was laid out
-              for a part that is none of the {state.report.considered} known ones. One of these may fit it all
-              the same: the figure before each says how likely the board was made for it, the words after it
-              whether it goes.
+              The chance that the board was laid out for a part outside the {state.report.considered} known
+              ones is <span className="figure">{printChance(state.report.unknown)}</span>. One of these may
+              fit it all the same: the figure before each is the chance that the board was made for it, the
+              words after it say whether it goes.
             </p>
           )}
           {list.length > 0 ? (
