@@ -119,6 +119,14 @@ describe('what repairers know (common practice)', () => {
     expect(ids({ hasCell: true, answers: firm })).toContain('cell-volts');
     expect(ids({ hasCell: false, answers: firm })).not.toContain('cell-volts');
   });
+  it('got wet: no check that powers it before it is open, dry and clean', () => {
+    const wet = triage({ ...nothing, happened: ['wet'], symptoms: ['dead'] });
+    expect(wet).toMatchObject({ noPower: true, heldBack: 'wet' });
+    expect(wet.next?.check.powers ?? false).toBe(false);
+    expect(triage({ ...nothing, happened: ['wet'], symptoms: ['dead'], open: true }).heldBack).not.toBe(
+      'wet',
+    );
+  });
   it('pulls the charger down: a short, and no check that powers it is proposed', () => {
     const report = triage({ ...nothing, symptoms: ['pulls-charger-down'] });
     expect(report.sites[0]?.site).toBe('short');

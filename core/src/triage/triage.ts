@@ -77,8 +77,10 @@ export interface TriageReport {
   readonly doubtful: (Doubtful & { readonly words: string }) | null;
   /** Chance that a repair by hand cures it: every fault that is there. */
   readonly odds: number;
-  /** Checks that would power it are held back: a short is suspected. */
+  /** Checks that would power it are held back: a short is suspected, or it got wet and is not open yet. */
   readonly noPower: boolean;
+  /** Why they are; `null` where they are not. */
+  readonly heldBack: 'short' | 'wet' | null;
 }
 
 const stories = (happened: TriageInput['happened']): Exclude<Happening, 'unknown'>[] =>
@@ -224,7 +226,7 @@ function isAskable(check: TriageCheck, { family, hasCell }: TriageInput): boolea
  * are one until they are looked at). Two faults may hold at once; each has its own line of odds. Nothing is sure without a check that
  * says so. A check whose answers all point the same way is not asked, and no more than five are. What has to be looked at inside is
  * proposed once nothing from outside is worth asking, or when the device is open. Checks that power the device are held back while a
- * short is suspected: owners who said that it pulls the charger down, or a short at 0.3 or more.
+ * short is suspected (owners who said that it pulls the charger down, or a short at 0.3 or more), and while it is wet and shut.
  * Throws RangeError on an answer to an unknown check.
  */
 export function triage(input: TriageInput): TriageReport {
@@ -238,7 +240,10 @@ export function triage(input: TriageInput): TriageReport {
     p: odds([site]),
     prior: (input.priors.find((x) => x.site === site)?.weight ?? 0) / priorSum,
   })).sort((a, b) => b.p - a.p);
-  const noPower = input.symptoms.includes('pulls-charger-down') || odds(['short']) >= 0.3;
+  const shorted = input.symptoms.includes('pulls-charger-down') || odds(['short']) >= 0.3;
+  const wet = stories(input.happened).includes('wet') && input.open !== true;
+  const heldBack = shorted ? ('short' as const) : wet ? ('wet' as const) : null;
+  const noPower = heldBack !== null;
   const asked = new Set([...input.answers.map((a) => a.checkId), ...input.cannot]);
 
   const groups = SITE_GROUPS.map((g) => ({ ...g, p: odds(g.sites) })).sort((a, b) => b.p - a.p);
@@ -293,5 +298,6 @@ export function triage(input: TriageInput): TriageReport {
       0,
     ),
     noPower,
+    heldBack,
   };
 }

@@ -18,6 +18,11 @@ import { SlipSection } from '../slip';
 import { PowerCautions } from '../power-cautions';
 import { PriorsDialog } from './priors-dialog';
 
+const HELD_BACK = {
+  short: 'It may be a short: no check that powers it is asked for. Do not plug it in again.',
+  wet: 'It got wet: no power before it is open, dry and cleaned inside.',
+} as const;
+
 const FIGURES: Readonly<Partial<Record<BenchKind, (value: number) => string>>> = {
   resistance: printOhms,
   voltage: printVolts,
@@ -42,7 +47,7 @@ function Answers({ check, main }: { readonly check: TriageCheck; readonly main: 
   return (
     <div className="flex flex-col gap-2">
       {held && (
-        <p className="text-second font-semibold text-stop">It may be a short: do not power it for this.</p>
+        <p className="text-second font-semibold text-stop">{HELD_BACK[view.triage.heldBack ?? 'short']}</p>
       )}
       <div role="group" aria-label={check.title} className="flex flex-wrap gap-2">
         {check.outcomes.map((o) => (
@@ -129,7 +134,7 @@ export function TriagePanel() {
       {noPower && (
         <p className="mb-3 flex gap-2 rounded-[10px] bg-stop-soft p-2.5 text-second font-semibold text-stop">
           <TriangleAlert aria-hidden className="size-4 shrink-0" />
-          It may be a short: no check that powers it is asked for. Do not plug it in again.
+          {HELD_BACK[view.triage.heldBack ?? 'short']}
         </p>
       )}
       <ul className="flex flex-col gap-1.5">
