@@ -1,4 +1,5 @@
 import { isMainThread } from 'node:worker_threads';
+import { benchBoards } from './boards';
 import { benchCircuit } from './circuit';
 import { benchInquiry } from './inquiry';
 import { benchDrawer } from './drawer';
@@ -18,6 +19,11 @@ function boardSeeds(fresh: number, count: number): number[] {
 
 async function run(): Promise<void> {
   const wanted = process.argv.slice(2);
+  if (wanted[0] === 'boards') {
+    if (wanted[1] === undefined) throw new Error('boards wants a folder: npm run bench -- boards DIR');
+    benchBoards(wanted[1]);
+    return;
+  }
   const part = async (name: string, act: () => void | Promise<void>): Promise<void> => {
     if (wanted.length === 0 || wanted.includes(name)) await act();
   };
