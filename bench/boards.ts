@@ -123,7 +123,7 @@ function playOne(board: ForeignBoard, ask: Ask, sums: Sums): string[] {
 }
 
 /** Plays every board of a folder drawn by another hand: exact, then with a slipping hand over five seeds. The last line is one JSON object. */
-export function benchBoards(folder: string): void {
+export function benchBoards(folder: string, hands = 5): void {
   const read = (part: string, name: string): unknown =>
     JSON.parse(readFileSync(join(folder, part, name), 'utf8'));
   const names = readdirSync(join(folder, 'boards'))
@@ -140,12 +140,12 @@ export function benchBoards(folder: string): void {
     process.stdout.write(
       `${name.slice(0, 34).padEnd(36)} ${exact.probes - before} probes${lacks.map((l) => `\n    ${l}`).join('')}\n`,
     );
-    for (let seed = 1; seed <= 5; seed += 1) playOne(board, noisy(ask, readings.points, seed), rough);
+    for (let seed = 1; seed <= hands; seed += 1) playOne(board, noisy(ask, readings.points, seed), rough);
   }
   const said = (s: Sums): string =>
     `wrong ${s.wrong} of ${s.required} required, unsure ${s.unsure}, right ${s.sureRight} (${s.farSide} far side), dangerous ${s.dangerSure} (${s.dangerSilent} silent), probes ${s.probes} (${s.eyeProbes} by eye), ${s.seconds} s`;
   const times = exact.times.toSorted((a, b) => a - b);
-  process.stdout.write(`exact: ${said(exact)}\nnoisy, five seeds: ${said(rough)}\n`);
+  process.stdout.write(`exact: ${said(exact)}\nnoisy, ${hands} seeds: ${said(rough)}\n`);
   const { times: _, ...sums } = exact;
   process.stdout.write(
     `${JSON.stringify({ ...sums, msMedian: Math.round(times[Math.floor(times.length / 2)] ?? 0), msWorst: Math.round(times.at(-1) ?? 0) })}\n`,

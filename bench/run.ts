@@ -21,7 +21,8 @@ async function run(): Promise<void> {
   const wanted = process.argv.slice(2);
   if (wanted[0] === 'boards') {
     if (wanted[1] === undefined) throw new Error('boards wants a folder: npm run bench -- boards DIR');
-    benchBoards(wanted[1]);
+    // How many hands slip over each board may follow: 5 as a rule.
+    benchBoards(wanted[1], Number(wanted[2] ?? 5));
     return;
   }
   const part = async (name: string, act: () => void | Promise<void>): Promise<void> => {

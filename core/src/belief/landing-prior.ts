@@ -56,6 +56,8 @@ const STEP_MM = 2.2;
 const PORT_SIDE_MM = 0.17;
 /** An end nearer to the port by nothing is as likely as the other; no end is ruled out. */
 const LEAST_SIDE = 0.008;
+/** Parts that stand in a line have a side that looks to the port; those that stand beside it (to ground) are laid either way round. */
+const IN_LINE: readonly (ComponentKind | 'point')[] = ['resistor', 'fuse', 'bead', 'inductor', 'choke'];
 
 const reach = (scene: TraceScene, pads: readonly number[], point: number): number =>
   Math.min(...pads.map((pad) => scene.span(pad, point)));
@@ -64,6 +66,7 @@ const reach = (scene: TraceScene, pads: readonly number[], point: number): numbe
 function portSide(scene: TraceScene, pads: readonly number[], site: number): number {
   const other = scene.partner[site] ?? -1;
   if (other < 0) return 1;
+  if (!IN_LINE.includes(scene.kinds[site] ?? 'other')) return 0.5;
   const nearer = (reach(scene, pads, other) - reach(scene, pads, site)) / PORT_SIDE_MM;
   return LEAST_SIDE + (1 - LEAST_SIDE) / (1 + Math.exp(-nearer));
 }
@@ -147,7 +150,7 @@ export function backgroundOf(
   const { labels } = scene;
   const out = new Float64Array(labels.labels.length);
   const b = BACKGROUND[scene.kinds[site] ?? 'other'] ?? PLAIN;
-  const inLine = ['resistor', 'fuse', 'bead', 'inductor', 'choke', 'diode'].includes(scene.kinds[site] ?? '');
+  const inLine = IN_LINE.includes(scene.kinds[site] ?? 'other');
   out[labels.ground] = b.ground;
   out[labels.rail] = b.rail;
   out[labels.otherSupply] = b.otherSupply;

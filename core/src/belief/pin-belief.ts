@@ -82,10 +82,13 @@ export function netChances(belief: TraceBelief, target: TraceTarget): Float64Arr
   return out;
 }
 
-/** Whether a wire can be landed on a point: a part's end, a pour, a leg, a test pad; not a pin or a stub. */
-export function isLandingPoint(belief: TraceBelief, point: number): boolean {
+/**
+ * Whether a wire of a target can be landed on a point: a part's end, a test pad; not a pin or a stub. What is ground or another supply by
+ * its mark is a landing of ground only: a wire of any other line there would join what must stay apart.
+ */
+export function isLandingPoint(belief: TraceBelief, point: number, target: TraceTarget): boolean {
   const role = belief.scene.roles[point];
-  return role === 'site' || role === 'reference';
+  return role === 'site' || (role === 'reference' && target.functions.includes('GND'));
 }
 
 function nowhereChance({ wired }: TraceBelief, target: TraceTarget): number {
@@ -131,7 +134,7 @@ export function targetBelief(
 ): TargetBelief {
   const chances = netChances(belief, target);
   const ranked = Array.from(chances, (p, point) => ({ p, point }))
-    .filter(({ point }) => isLandingPoint(belief, point))
+    .filter(({ point }) => isLandingPoint(belief, point, target))
     .sort((a, b) => b.p - a.p);
   const best = ranked[0]?.p ?? 0;
   const top = ranked

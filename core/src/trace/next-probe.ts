@@ -25,8 +25,16 @@ export interface TraceWish {
   /** Whether lines that the device can do without are traced too. */
   readonly optional: boolean;
   readonly slipRate: number;
+  /** Only pins that lost their pad or track are asked about: one that is soldered straight to its pad wants no landing. */
+  readonly onlyToBuild: boolean;
 }
-export const USUAL_WISH: TraceWish = { sureAt: 0.97, skipped: new Set(), optional: false, slipRate: 0.02 };
+export const USUAL_WISH: TraceWish = {
+  sureAt: 0.97,
+  skipped: new Set(),
+  optional: false,
+  slipRate: 0.02,
+  onlyToBuild: false,
+};
 
 export interface TraceAdvice {
   readonly belief: TraceBelief;
@@ -37,7 +45,7 @@ export interface TraceAdvice {
 }
 
 /** A probe that tells less than this is not worth the hand, bits. */
-const LEAST_BITS = 0.02;
+const LEAST_BITS = 0.004;
 
 /** An outcome less likely than this is not named in the reason. */
 const WORTH_SAYING = 0.12;
@@ -150,6 +158,11 @@ function timesAsked({ readings }: TraceContext, { red, black, mode }: ProbeOrder
   return readings.filter((r) => probeKey(r.red, r.black, r.mode) === key).length;
 }
 
+/** Whether a pin of these has lost its pad or track: one that is soldered straight to its pad wants no landing. */
+function isToBuild({ pins }: TraceContext, own: readonly number[]): boolean {
+  return own.some((i) => !['sound', 'exposed'].includes(pins[i]?.pin.state ?? 'unchecked'));
+}
+
 /**
  * All that tracing has to say after the readings so far: where each group of pins goes and how sure, which readings do not fit, and the
  * next probe, by information per second of handling. The same reading is not asked twice, save one that is in doubt.
@@ -160,7 +173,7 @@ export function traceAdvice(
   wish: Partial<TraceWish> = {},
   scene: TraceScene | null = null,
 ): TraceAdvice {
-  const { sureAt, skipped, optional, slipRate } = { ...USUAL_WISH, ...wish };
+  const { sureAt, skipped, optional, slipRate, onlyToBuild } = { ...USUAL_WISH, ...wish };
   if (!(sureAt > 0.5 && sureAt < 1))
     throw new RangeError(`sure enough lies above 0.5 and below 1, got ${sureAt}`);
   const belief = traceBelief(ctx, { ...USUAL_BELIEF, optional, slipRate }, scene);
@@ -170,7 +183,9 @@ export function traceAdvice(
   const repeat = doubtful
     .map((d) => repeatOf(belief, d, hands))
     .find((o) => o && !skipped.has(probeKey(o.red, o.black, o.mode)) && timesAsked(ctx, o) < 2);
-  const open = targets.filter((t) => t.status === 'unsure');
+  const open = targets.filter(
+    (t) => t.status === 'unsure' && (!onlyToBuild || isToBuild(ctx, t.target.pins)),
+  );
   if (open.length === 0) return { belief, targets, doubtful, order: null };
   if (repeat) return { belief, targets, doubtful, order: repeat };
   const asked = new Set(ctx.readings.map((r) => probeKey(r.red, r.black, r.mode)));

@@ -62,7 +62,12 @@ export function ideasFor(
         }
       }
       const state = ctx.pins[pin]?.pin.state;
-      if (state && !canProbe(state)) for (const place of places.slice(0, TRIED)) add(pad, place, 'seen');
+      // Where a look from this pad ended at the mask, another one from it will end there too.
+      const ended = belief.evidence.some(
+        (e) => e.mode === 'seen' && e.at === 1 && [e.red, e.black].includes(pad),
+      );
+      if (state && !canProbe(state) && !ended)
+        for (const place of places.slice(0, TRIED)) add(pad, place, 'seen');
     }
     for (const place of places) {
       add(place, reference, 'ohms');

@@ -53,7 +53,7 @@ function watchedOf(
   const ranked = open.map(({ target }) => {
     const chances = netChances(belief, target);
     return Array.from(chances, (p, i) => ({ p, i }))
-      .filter(({ i, p }) => isLandingPoint(belief, i) && p > 0.003)
+      .filter(({ i, p }) => isLandingPoint(belief, i, target) && p > 0.003)
       .sort((a, b) => b.p - a.p)
       .map(({ i }) => i);
   });

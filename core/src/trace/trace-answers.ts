@@ -20,7 +20,7 @@ export interface TraceAnswers {
   readonly order: ProbeOrder | null;
 }
 
-/** Weighs a board and its readings; see `traceAdvice` for the wish and what it throws. */
+/** Weighs a board and its readings, and asks only about what is to be rebuilt; see `traceAdvice` for the wish and what it throws. */
 export function weighTrace(
   board: Board,
   readings: readonly Reading[],
@@ -28,7 +28,7 @@ export function weighTrace(
   scene: TraceScene | null = null,
 ): TraceAnswers {
   const context = traceContext(board, readings);
-  const { targets, doubtful, order } = traceAdvice(context, wish, scene);
+  const { targets, doubtful, order } = traceAdvice(context, { onlyToBuild: true, ...wish }, scene);
   return { believed: context.readings.length > 0 ? targets : [], doubtful, order };
 }
 
