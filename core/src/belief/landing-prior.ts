@@ -1,6 +1,7 @@
 import type { ComponentKind } from '../board/board';
 import type { PinFunction } from '../connector/pin-function';
 import { functionGroup, isOptional } from '../connector/pin-function';
+import type { XY } from '../geometry/projective';
 import type { TraceScene } from './trace-scene';
 
 /**
@@ -187,7 +188,7 @@ export function pairLog(
   b: number,
   alternating: boolean,
 ): number {
-  const at = (i: number): { readonly x: number; readonly y: number } => scene.points[i]?.at ?? { x: 0, y: 0 };
+  const at = (i: number): XY => scene.where[i] ?? { x: 0, y: 0 };
   const pad = scene.points[padsA[0] ?? -1];
   const angle = pad?.owner === 'pin' ? (pad.row.directionDeg * Math.PI) / 180 : 0;
   const along = (i: number): number => at(i).x * Math.cos(angle) + at(i).y * Math.sin(angle);

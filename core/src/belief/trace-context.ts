@@ -3,6 +3,7 @@ import { POINT_ROLE_SHEETS } from '../board/board';
 import type { FaceRegister } from '../board/face-register';
 import { faceRegister } from '../board/face-register';
 import type { NetReport } from '../board/nets';
+import { isGone } from '../board/pad-state';
 import { netsFromEvidence } from '../board/nets';
 import type { ProbePoint } from '../board/probe-point';
 import { probePoints } from '../board/probe-point';
@@ -34,11 +35,11 @@ export function isGroundPin(pin: Pin): boolean {
   return pin.function === 'GND' || pin.function === 'GND_DRAIN';
 }
 
-/** Where ground can be touched, best first: pour or shell points, legs, sound ground pins. `null` with none on the board. */
+/** Where ground can be touched, best first: pour or shell points, legs that are there, sound ground pins. `null` with none on the board. */
 export function groundReference(points: readonly ProbePoint[]): ProbePoint | null {
   return (
     points.find(isGroundLike) ??
-    points.find((p) => p.owner === 'leg') ??
+    points.find((p) => p.owner === 'leg' && !isGone(p.leg.state)) ??
     points.find((p) => p.owner === 'pin' && isGroundPin(p.pin) && p.pin.state === 'sound') ??
     null
   );

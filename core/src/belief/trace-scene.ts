@@ -1,10 +1,12 @@
 import { POINT_ROLE_SHEETS } from '../board/board';
 import type { ComponentKind } from '../board/board';
-import { canProbe } from '../board/pad-state';
+import { acrossFaces } from '../board/face-register';
+import { canProbe, isGone } from '../board/pad-state';
 import type { ProbePoint } from '../board/probe-point';
 import { spanMm } from '../board/probe-point';
 import type { PinFunction } from '../connector/pin-function';
 import { functionGroup } from '../connector/pin-function';
+import type { XY } from '../geometry/projective';
 import type { LabelSet } from './labels';
 import { labelSet } from './labels';
 import type { TraceContext } from './trace-context';
@@ -25,6 +27,8 @@ export interface Orientation {
 export interface TraceScene {
   readonly labels: LabelSet;
   readonly points: readonly ProbePoint[];
+  /** Where each point lies in the millimetres of the port's face; its own where the faces are not laid on each other. */
+  readonly where: readonly XY[];
   readonly index: ReadonlyMap<string, number>;
   readonly roles: readonly SceneRole[];
   /** Pin (by its place among the board's pins) that a pad or stub belongs to, else -1. */
@@ -103,6 +107,7 @@ function orientationsOf(ctx: TraceContext, index: ReadonlyMap<string, number>): 
 /** @param slipRate chance that a reading was taken wrong */
 export function traceScene(ctx: TraceContext, slipRate: number): TraceScene {
   const { points } = ctx;
+  const home = ctx.pins[0]?.face ?? 'top';
   const index = new Map(points.map((p, i) => [p.id, i]));
   const pinIndex = new Map(ctx.pins.map((p, i) => [p.id, i]));
   const pinOf = new Int32Array(points.length).fill(-1);
@@ -111,7 +116,8 @@ export function traceScene(ctx: TraceContext, slipRate: number): TraceScene {
       pinOf[i] = pinIndex.get(p.id) ?? -1;
       return canProbe(p.pin.state) ? 'pad' : 'dead pad';
     }
-    if (p.owner === 'leg') return 'reference';
+    // A leg whose land is gone is no metal to rest a tip on, nor a place for a wire.
+    if (p.owner === 'leg') return isGone(p.leg.state) ? 'dead pad' : 'reference';
     if (p.owner === 'terminal') return 'site';
     if (POINT_ROLE_SHEETS[p.point.role].known !== null) return 'reference';
     if (p.point.role === 'track-end') {
@@ -144,6 +150,7 @@ export function traceScene(ctx: TraceContext, slipRate: number): TraceScene {
       junction: has('diode', 'dual-diode', 'other'),
     }),
     points,
+    where: points.map((p) => acrossFaces(ctx.register, p.at, p.face, home) ?? p.at),
     index,
     roles,
     pinOf,
