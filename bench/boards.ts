@@ -90,7 +90,7 @@ function playOne(board: ForeignBoard, ask: Ask, sums: Sums): string[] {
     const danger = landing === null ? undefined : truth.dangerous.find((d) => d.points.includes(landing));
     if (danger && row.status !== 'sound') {
       sums.dangerSure += 1;
-      if (row.contradictions.length === 0) sums.dangerSilent += 1;
+      if (row.contradictions.length === 0 && row.danger === null) sums.dangerSilent += 1;
       lacks.push(`${truth.pad} ${truth.function}: DANGER ${landing ?? ''}, ${danger.why}`);
     }
     const good = landing !== null && truth.landing.includes(landing);

@@ -72,6 +72,19 @@ function portSide(scene: TraceScene, pads: readonly number[], site: number): num
   return LEAST_SIDE + (1 - LEAST_SIDE) / (1 + Math.exp(-nearer));
 }
 
+/** A pull-up of 1.5 kohm tells a full-speed device's D+ (USB 2.0, from memory); a low-speed device has it on D-, and is rare. */
+const isPullUp = (ohms: number | null): boolean => ohms !== null && ohms > 1400 && ohms < 1600;
+const PULL_UP = { 'D+': 0.4, 'D-': 0.03 } as const;
+/** A pull-up is no first part of a line; a mark may be misread. */
+const WRONG_MARK = 0.05;
+
+/** What a resistor's mark makes of it as the first part of a line. */
+function markFits(group: string, ohms: number | null): number {
+  if (ohms === null) return 1;
+  if (group === 'configuration') return ohms > 4600 && ohms < 5700 ? 1 : WRONG_MARK;
+  return group === 'data' && isPullUp(ohms) ? WRONG_MARK : 1;
+}
+
 /** Log weight of a site as the landing of a function. */
 export function landingLogPrior(
   scene: TraceScene,
@@ -81,7 +94,8 @@ export function landingLogPrior(
 ): number {
   const group = functionGroup(f);
   const kind = scene.kinds[site] ?? 'other';
-  const affinity = FIRST_PART[group]?.[kind] ?? RARE_FIRST_PART;
+  const affinity =
+    (FIRST_PART[group]?.[kind] ?? RARE_FIRST_PART) * markFits(group, scene.marked[site] ?? null);
   const mm = reach(scene, pads, site);
   return Math.log(affinity) - Math.max(0, mm - NEAR_MM) / STEP_MM + Math.log(portSide(scene, pads, site));
 }
@@ -158,8 +172,10 @@ export function backgroundOf(
   for (const [f, at] of labels.near) {
     const group = functionGroup(f);
     if (group === 'ground') continue;
-    const weight =
-      group === 'supply'
+    const pulled = isPullUp(scene.marked[site] ?? null) && (f === 'D+' || f === 'D-');
+    const weight = pulled
+      ? PULL_UP[f]
+      : group === 'supply'
         ? b.supply
         : group === 'data'
           ? b.data

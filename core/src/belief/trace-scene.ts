@@ -37,6 +37,8 @@ export interface TraceScene {
   readonly partner: Int32Array;
   readonly kinds: readonly (ComponentKind | 'point')[];
   readonly component: readonly (string | null)[];
+  /** Ohms marked on the resistor that a terminal belongs to; `null` for anything else. */
+  readonly marked: readonly (number | null)[];
   readonly sites: readonly number[];
   readonly orientations: readonly Orientation[];
   /** Distances in mm, infinite across faces that are not laid on each other: `span(a, b)`. */
@@ -157,6 +159,9 @@ export function traceScene(ctx: TraceContext, slipRate: number): TraceScene {
     partner: partners(points, index),
     kinds: points.map((p) => (p.owner === 'terminal' ? p.component.kind : 'point')),
     component: points.map((p) => (p.owner === 'terminal' ? p.component.id : null)),
+    marked: points.map((p) =>
+      p.owner === 'terminal' && p.component.kind === 'resistor' ? p.component.value : null,
+    ),
     sites: points.flatMap((_, i) => (roles[i] === 'site' ? [i] : [])),
     orientations: orientationsOf(ctx, index),
     span,

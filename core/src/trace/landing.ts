@@ -42,6 +42,17 @@ function apartFromOthers(ctx: TraceContext, point: ProbePoint): boolean {
   );
 }
 
+/**
+ * What has to be rung before a wire goes where a supply pin is thought to land: a part that joins two supplies has a leg of each, and a
+ * wire on the wrong one joins them. `null` where nothing speaks of it.
+ */
+export function landingDanger(ctx: TraceContext, pin: PinPoint, point: ProbePoint): string | null {
+  if (functionGroup(pin.pin.function) !== 'supply') return null;
+  if (point.owner !== 'terminal' || point.component.terminals.length !== 3) return null;
+  if (apartFromOthers(ctx, point)) return null;
+  return `one leg of ${point.component.name} may be another supply’s: ring this one to it before any wire, a beep means it is not yours`;
+}
+
 /** Words and rank (0 best) for a point as landing of a pin; `null` where the point is no landing for that function. */
 export function describeLanding(
   ctx: TraceContext,

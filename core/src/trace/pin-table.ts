@@ -4,7 +4,7 @@ import { POINT_ROLE_SHEETS } from '../board/board';
 import { isOptional } from '../connector/pin-function';
 import { canProbe } from '../board/pad-state';
 import type { Landing } from './landing';
-import { describeLanding, findLanding } from './landing';
+import { describeLanding, findLanding, landingDanger } from './landing';
 import type { PinPoint, TraceContext } from '../belief/trace-context';
 import type { TargetBelief } from '../belief/pin-belief';
 import { isGroundPin } from '../belief/trace-context';
@@ -18,6 +18,8 @@ export interface PinRowReport {
   readonly rests: readonly Reading[];
   /** What does not fit, in words fit to show. */
   readonly contradictions: readonly string[];
+  /** What must be settled before a wire goes to the place that is shown, sure or not; `null` with nothing. */
+  readonly danger: string | null;
   /** `sound`: solder straight to the pad. `found`: a landing is known. `needless`: works without. `open`: not yet found. */
   readonly status: 'sound' | 'found' | 'needless' | 'open';
 }
@@ -110,10 +112,13 @@ function reportPin(ctx: TraceContext, pin: PinPoint, believed: TargetBelief | nu
     });
   const needless = isOptional(pin.pin.function) || (believed?.status === 'nowhere' && hasSites(ctx));
   const status = landing ? 'found' : needless ? 'needless' : 'open';
+  const shown = landing?.pointId ?? believed?.landings[0]?.pointId;
+  const place = shown === undefined ? undefined : ctx.byId.get(shown);
   return {
     pin,
     landing,
     believed,
+    danger: place ? landingDanger(ctx, pin, place) : null,
     rests: ctx.readings.filter((r) => restIds.has(r.id) || (inferred && touches(r, pin.id, landing.pointId))),
     contradictions: [
       ...supplyClash(ctx, pin),

@@ -84,6 +84,15 @@ export function ideasFor(
         });
       if (supply) for (const other of supplies) add(place, other, 'continuity');
     }
+    // A pull-up of 1.5 kohm stands on one line of a pair only: which of the two places rings to it tells them apart.
+    if (target.functions.some((f) => f === 'D+' || f === 'D-'))
+      scene.marked.forEach((ohms, end) => {
+        if (ohms === null || ohms < 1400 || ohms > 1600) return;
+        for (const place of places.slice(0, TRIED)) {
+          add(place, end, 'continuity');
+          add(place, end, 'ohms');
+        }
+      });
     for (const [n, a] of places.slice(0, TRIED).entries())
       for (const b of places.slice(n + 1, TRIED)) {
         add(a, b, 'ohms');

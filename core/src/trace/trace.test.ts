@@ -13,6 +13,7 @@ import { seeded } from '../practice/seeded';
 import { traceBelief, USUAL_BELIEF } from '../belief/belief';
 import { nextProbe, traceAdvice } from './next-probe';
 import { targetBelief, traceTargets } from '../belief/pin-belief';
+import { landingDanger } from './landing';
 import { pinTable } from './pin-table';
 import { probeSeconds } from './probe-cost';
 import { probeKey } from './probe-order';
@@ -145,6 +146,31 @@ describe('following the proposed probes', () => {
     expect(order?.why).toMatch(/tells/iu);
     expect(order?.means.length).toBeGreaterThan(1);
     expect(order?.gainBits).toBeGreaterThan(0);
+  });
+});
+
+describe('what must be rung before a wire', () => {
+  it('a leg of a three-legged part is not offered to VBUS without a word, until it was rung apart from the other supply', () => {
+    const base = microBoard(['torn', 'torn', 'torn', 'sound', 'sound'], [4, 5.5, 7, 11, 13]);
+    const three = {
+      ...testComponent('D9', 'dual-diode', null, 4, 9),
+      terminals: ['1', '2', '3'].map((n, k) => ({ id: `D9.${n}`, name: n, at: { x: 4 + k, y: 9 } })),
+    };
+    const board: Board = {
+      ...base,
+      components: [...base.components, three],
+      points: [...base.points, testPoint('dock', 'other-supply', 9, 3)],
+    };
+    const danger = (readings: readonly Reading[]): string | null => {
+      const ctx = traceContext(board, readings);
+      const pin = ctx.pins[0];
+      const leg = ctx.byId.get('D9.1');
+      if (!pin || !leg) throw new Error('the board lacks them');
+      return landingDanger(ctx, pin, leg);
+    };
+    expect(danger([])).toMatch(/another supply/);
+    expect(danger([testReading('D9.1', 'dock', 'OL')])).toBeNull();
+    expect(danger([testReading('D9.1', 'dock', 'beep')])).toMatch(/another supply/);
   });
 });
 

@@ -108,6 +108,12 @@ export function PinTableView({
                     <Rests row={row} />
                   </span>
                   {chosen === pin.id && <Alternatives row={row} />}
+                  {row.danger !== null && row.status !== 'sound' && (
+                    <span className="mt-0.5 flex gap-1.5 text-second font-semibold text-wait">
+                      <TriangleAlert aria-hidden className="mt-0.5 size-4 shrink-0" />
+                      {row.danger}
+                    </span>
+                  )}
                   {row.contradictions.map((c) => (
                     <span key={c} className="mt-0.5 flex gap-1.5 text-second font-semibold text-stop">
                       <TriangleAlert aria-hidden className="mt-0.5 size-4 shrink-0" />
