@@ -27,7 +27,7 @@ const documents = {
   teardown: { ...EMPTY_DOCUMENTS.teardown, battery: 'none' as const },
   board: {
     ...EMPTY_BOARD,
-    rows: [{ ...row, pins: row.pins.map((p) => ({ ...p, state: 'sound' as const })) }],
+    rows: [{ ...row, pins: row.pins.map((p) => ({ ...p, state: 'lifted' as const })) }],
     components: (['fuse', 'resistor', 'resistor'] as const).map((kind, i) => ({
       id: `X${i}`,
       name: `X${i}`,
