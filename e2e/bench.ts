@@ -33,6 +33,11 @@ export async function allSaved(page: Page): Promise<void> {
 export async function choose(control: Locator, value: string | RegExp): Promise<void> {
   await control.click();
   const options = control.page().getByRole('listbox').last();
-  if (typeof value === 'string') await options.locator(`[data-value="${value}"]`).click();
-  else await options.getByRole('option', { name: value }).first().click();
+  const option =
+    typeof value === 'string'
+      ? options.locator(`[data-value="${value}"]`)
+      : options.getByRole('option', { name: value }).first();
+  await option.click();
+  // A list that has only just opened takes the first press for the one that opened it.
+  await options.waitFor({ state: 'detached', timeout: 3000 }).catch(() => option.click());
 }

@@ -60,7 +60,11 @@ async function probeByKeyboard(page: Page): Promise<number> {
     const mode = await page.getByRole('button', { name: /^Meter on/ }).getAttribute('aria-label');
     if (mode?.includes('seen') || mode?.includes('continuity'))
       await page.keyboard.press(ohms < 40 ? '+' : '-');
-    else if (ohms === Infinity) await page.keyboard.press('-');
+    // The diode test drives a milliamp: a wire drops nothing, these boards' parts and chips show OL.
+    else if (mode?.includes('diode') && ohms < 1) {
+      await page.keyboard.type('0');
+      await page.keyboard.press('Enter');
+    } else if (ohms === Infinity || mode?.includes('diode')) await page.keyboard.press('-');
     else {
       await page.keyboard.type(String(ohms));
       await page.keyboard.press('Enter');
@@ -218,8 +222,6 @@ test('a torn port, from new job to the printed page', async ({ page }) => {
     const table = page.getByRole('region', { name: 'Where each pin goes' });
     await expect(table).toContainText('5 of 5');
     await expect(table.getByRole('button', { name: /VBUS/ })).toContainText('F1 1');
-    // Sound pads want no landing: only what has to be rebuilt is traced.
-    await expect(table.getByRole('button', { name: /D-/ })).toContainText('pad is sound');
     await server.killAndRestart();
     await page.reload();
     await expect(page.getByText(new RegExp(`\\b${probes} readings?\\b`))).toBeVisible();

@@ -112,7 +112,9 @@ describe('trace', () => {
         body: { mode: 'continuity', shown: 'beep' },
       }),
     );
-    await waitFor(() => expect(part('Next move')).toHaveTextContent(/Red on \w/));
+    await waitFor(() =>
+      expect(part('Next move')).toHaveTextContent(/Red on \w|Follow the track|Every pin has its place/),
+    );
     expect(part('Next move').textContent).not.toBe(first);
     expect(part('Readings')).toHaveTextContent('beep');
   });
