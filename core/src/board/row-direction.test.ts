@@ -4,7 +4,7 @@ import type { ConnectorFamily } from '../connector/family';
 import { CONNECTOR_FAMILIES, FAMILIES, familyRows } from '../connector/family';
 import type { Board } from './board';
 import { EMPTY_BOARD } from './board';
-import { placeRow } from './place-row';
+import { placeFamily, placeRow } from './place-row';
 import { pinPoint } from './probe-point';
 import { parseFunctionLine, rowDoubts, turnRowRound } from './row-direction';
 
@@ -53,6 +53,23 @@ describe('a row that was placed the other way round', () => {
         expect(rowDoubts(scene(family, turn, true))).toHaveLength(1);
       }),
     );
+  });
+  it('is noticed by the place of its other row, with no edge and no legs', () => {
+    for (const family of ['usb-b', 'usb-a-3', 'type-c-24'] as const)
+      for (const turn of [0, 90, 200])
+        for (const mirrored of [false, true]) {
+          const order = {
+            family,
+            face: 'top',
+            first: { x: 20, y: 20 },
+            directionDeg: turn,
+            pitchMm: FAMILIES[family].pitchMm,
+            mirrored,
+          } as const;
+          const rows = placeFamily(EMPTY_BOARD, order);
+          const doubts = rowDoubts({ ...EMPTY_BOARD, family, rows });
+          expect(`${family} ${turn}: ${doubts.length > 0}`).toBe(`${family} ${turn}: ${mirrored}`);
+        }
   });
   it('is noticed by a printed 1, which speaks before the edge', () => {
     const right = scene('micro-b', 0, false);

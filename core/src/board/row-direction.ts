@@ -22,8 +22,37 @@ const middleOf = (row: PinRow): XY => {
   return { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 };
 };
 
+/** The row of a family that has all the numbers of a placed one. */
+const familyRowOf = (row: PinRow, family: NonNullable<Board['family']>) =>
+  familyRows(FAMILIES[family]).find((r) =>
+    row.pins.every((p) => r.contacts.some((c) => c.number === p.number)),
+  );
+
+/** Which way the opening looks by the other row of the port, where it has two on this face: before or behind it, by its family. */
+function twinSays(
+  board: Board,
+  row: PinRow,
+  family: NonNullable<Board['family']>,
+  unit: (to: XY) => XY | null,
+): XY | null {
+  const own = familyRowOf(row, family);
+  for (const other of board.rows) {
+    const theirs = other.id === row.id || other.face !== row.face ? undefined : familyRowOf(other, family);
+    if (!own || !theirs || theirs.y === own.y) continue;
+    const to = unit(middleOf(other));
+    // The opening of a receptacle looks towards the viewer, that of a plug away.
+    const towards = Math.sign(theirs.y - own.y) * (family.endsWith('plug') ? -1 : 1);
+    if (to) return { x: to.x * towards, y: to.y * towards };
+  }
+  return null;
+}
+
 /** Which way the opening looks, as a unit vector, with what says so. */
-function openings(board: Board, row: PinRow): { readonly way: XY; readonly words: string }[] {
+function openings(
+  board: Board,
+  row: PinRow,
+  family: Board['family'],
+): { readonly way: XY; readonly words: string }[] {
   const middle = middleOf(row);
   const along = {
     x: Math.cos((row.directionDeg * Math.PI) / 180),
@@ -51,7 +80,9 @@ function openings(board: Board, row: PinRow): { readonly way: XY; readonly words
   };
   const byEdge = edge ? unit(edge.at) : null;
   const byLegs = legs.length >= 2 ? unit(foot) : null;
+  const byTwin = family === null ? null : twinSays(board, row, family, unit);
   return [
+    ...(byTwin ? [{ way: byTwin, words: 'its other row stands on that side of it' }] : []),
     ...(byEdge ? [{ way: byEdge, words: 'its opening looks to the board’s edge' }] : []),
     ...(byLegs ? [{ way: byLegs, words: 'its legs stand before the row' }] : []),
   ];
@@ -61,9 +92,7 @@ function openings(board: Board, row: PinRow): { readonly way: XY; readonly words
 function runsAsFamily(row: PinRow, family: NonNullable<Board['family']>, opening: XY): number {
   const plug = family.endsWith('plug');
   const right = plug ? { x: -opening.y, y: opening.x } : { x: opening.y, y: -opening.x };
-  const own = familyRows(FAMILIES[family]).find((r) =>
-    row.pins.every((p) => r.contacts.some((c) => c.number === p.number)),
-  );
+  const own = familyRowOf(row, family);
   if (!own || row.pins.length < 2) return 0;
   const middle = middleOf(row);
   return row.pins.reduce((sum, p, i) => {
@@ -106,7 +135,7 @@ export function rowDoubts(board: Board): RowDoubt[] {
         ? [{ rowId: row.id, why: 'the 1 printed on the board stands at the other end of the row' }]
         : [];
     }
-    const told = openings(board, row)
+    const told = openings(board, row, family)
       .map((o) => ({ ...o, runs: runsAsFamily(row, family, o.way) }))
       .filter((o) => o.runs !== 0);
     const against = told.filter((o) => o.runs < 0);
