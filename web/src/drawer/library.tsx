@@ -117,10 +117,12 @@ export function Library() {
                     type="button"
                     aria-pressed={l.id === chosen}
                     onClick={() => setChosen(l.id)}
-                    className={`grid h-full w-full grid-cols-[minmax(0,1fr)_200px_90px_70px] items-center gap-4 px-5 text-left -outline-offset-4 ${l.id === chosen ? 'bg-copper-soft' : 'hover:bg-sunk'}`}
+                    className={`grid h-full w-full grid-cols-[minmax(0,1fr)_90px_60px] xl:grid-cols-[minmax(0,1fr)_200px_90px_70px] items-center gap-4 px-5 text-left -outline-offset-4 ${l.id === chosen ? 'bg-copper-soft' : 'hover:bg-sunk'}`}
                   >
                     <span className="truncate font-semibold">{l.name}</span>
-                    <span className="truncate text-second text-ink2">{partFamilyName(l.family)}</span>
+                    <span className="hidden truncate text-second text-ink2 xl:block">
+                      {partFamilyName(l.family)}
+                    </span>
                     <span className="figure text-right text-second text-ink2">{l.lands} places</span>
                     <span className="text-second text-ink2">
                       {l.id.startsWith('generic/') ? 'built in' : 'own'}
@@ -133,7 +135,7 @@ export function Library() {
         </main>
         <aside
           aria-label="Part"
-          className="scroll-thin flex w-[404px] shrink-0 flex-col overflow-y-auto border-l border-line bg-sheet"
+          className="scroll-thin flex w-[340px] shrink-0 flex-col overflow-y-auto border-l xl:w-[404px] border-line bg-sheet"
         >
           <ImportPart />
           {part && <PartSide part={part} />}
