@@ -19,6 +19,10 @@ import { useMatcher } from './matcher-store';
 import { NewStock } from './new-stock';
 import { StockSide } from './stock-side';
 
+/** The columns of the list; where the page is narrow the family makes way for the name. */
+const COLUMNS =
+  'grid-cols-[60px_minmax(0,1fr)_50px_100px] xl:grid-cols-[90px_minmax(0,1fr)_150px_70px_110px]';
+
 type Shown = 'short' | 'donor' | 'removed';
 
 const TEXT_OF = (e: StoredStock): string =>
@@ -131,10 +135,12 @@ export function Drawer() {
           {drawer.data && rows.length === 0 && <Nothing empty={all.length === 0} />}
           {rows.length > 0 && (
             <div className="flex min-h-0 flex-1 flex-col overflow-hidden rounded-[14px] border border-line bg-sheet">
-              <div className="grid grid-cols-[90px_minmax(0,1fr)_150px_70px_110px] gap-4 border-b border-line px-5 py-2 text-second font-semibold text-ink2">
+              <div
+                className={`grid ${COLUMNS} gap-4 border-b border-line px-5 py-2 text-second font-semibold text-ink2`}
+              >
                 <span>Place</span>
                 <span>What</span>
-                <span>Family</span>
+                <span className="hidden xl:block">Family</span>
                 <span className="text-right">Count</span>
                 <span>Source</span>
               </div>
@@ -170,13 +176,15 @@ function Row({ entry: e, chosen, now }: RowProps) {
     <Link
       to={`/drawer/${e.id}`}
       aria-current={chosen ? 'true' : undefined}
-      className={`grid h-full grid-cols-[90px_minmax(0,1fr)_150px_70px_110px] items-center gap-4 px-5 -outline-offset-4 ${chosen ? 'bg-copper-soft' : 'hover:bg-sunk'}`}
+      className={`grid h-full ${COLUMNS} items-center gap-4 px-5 -outline-offset-4 ${chosen ? 'bg-copper-soft' : 'hover:bg-sunk'}`}
     >
       <span className="figure truncate text-second">{e.place}</span>
       <span className="truncate font-semibold" title={e.name}>
         {e.name}
       </span>
-      <span className="truncate text-second text-ink2">{e.family ? partFamilyName(e.family) : ''}</span>
+      <span className="hidden truncate text-second text-ink2 xl:block">
+        {e.family ? partFamilyName(e.family) : ''}
+      </span>
       <span className={`figure text-right ${short ? 'font-bold text-wait' : ''}`}>{stockCount(e)}</span>
       <span className="truncate text-second text-ink2">
         {short ? 'running short' : e.source === 'donor' ? `donor: ${e.from}` : STOCK_SOURCE_WORDS[e.source]}

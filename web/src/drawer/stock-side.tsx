@@ -46,7 +46,7 @@ export function StockSide({ entry, jobs }: StockSideProps) {
   return (
     <aside
       aria-label="Compartment"
-      className="scroll-thin flex w-[404px] shrink-0 flex-col overflow-y-auto border-l border-line bg-sheet"
+      className="scroll-thin flex w-[340px] shrink-0 flex-col overflow-y-auto border-l xl:w-[404px] border-line bg-sheet"
     >
       <section className="border-b border-line bg-sunk px-6 py-5">
         <p className="text-second font-bold text-copper">{entry.place || 'no place yet'}</p>
