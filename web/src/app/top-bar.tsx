@@ -23,7 +23,7 @@ export function TopBar({ children }: { readonly children?: ReactNode }) {
           <NavLink
             key={to}
             to={to}
-            end
+            end={to === '/'}
             className={({ isActive }) =>
               `inline-flex min-h-10 items-center font-bold ${isActive ? 'text-copper' : 'text-ink2 hover:text-ink'}`
             }
