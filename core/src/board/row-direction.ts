@@ -119,7 +119,7 @@ const isOne = (pin: Pin | undefined): boolean => /^(?:1|A1.*|.*\/?A1)$/u.test(pi
 
 /**
  * Rows that were placed the other way round, as far as it shows: by a "1" printed at one end, or by the family's order with the opening at
- * the edge, or with the legs where edge and legs do not disagree. Rows whose order somebody vouched for are left out. Common practice: the
+ * the edge, by its legs or by its other row, as long as none of these disagrees. Rows whose order somebody vouched for are left out. Common practice: the
  * order of contacts is seen from above with the opening towards the viewer.
  */
 export function rowDoubts(board: Board): RowDoubt[] {
