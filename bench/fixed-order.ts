@@ -1,6 +1,5 @@
-import type { MeterMode, MeterShown, ProbePoint } from '@zebbit/core';
-import type { TruthBench } from '@zebbit/core/practice';
-import { canProbe, functionGroup, probePoints } from '@zebbit/core';
+import type { Board, MeterMode, MeterShown, ProbePoint } from '@zebbit/core';
+import { canProbe, functionGroup, isGone, probePoints } from '@zebbit/core';
 
 /** What a player found of each pin, and how many readings it took. */
 export interface Played {
@@ -22,12 +21,14 @@ const FIRST: Readonly<Record<string, readonly string[]>> = {
  * likely part first and settling every beep through a part in ohms. A torn pad without a stub goes by exclusion: the nearest part of the
  * right kind that is neither ground nor the other supply; data lines to the pair of equal small resistors, in the order of the pins.
  */
-export function playFixedOrder({ truth }: TruthBench, ask: Ask): Played {
-  const { board } = truth;
+export function playFixedOrder(board: Board, ask: Ask): Played {
   const points = probePoints(board);
   const pins = points.filter((p) => p.owner === 'pin');
   const stubs = points.filter((p) => p.owner === 'point' && p.point.role === 'track-end');
-  const pour = points.find((p) => p.owner === 'point' && p.point.role === 'pour');
+  const pour =
+    points.find((p) => p.owner === 'point' && p.point.role === 'pour') ??
+    points.find((p) => p.owner === 'leg' && !isGone(p.leg.state)) ??
+    points.find((p) => p.owner === 'pin' && p.pin.function === 'GND' && canProbe(p.pin.state));
   const other = points.find((p) => p.owner === 'point' && p.point.role === 'other-supply');
   const landings = new Map<string, string | null>();
   if (!pour) return { probes: 0, landings };

@@ -16,6 +16,9 @@ import type {
 } from '@zebbit/core';
 import { boardPoint, EMPTY_BOARD, FAMILIES, familyRows } from '@zebbit/core';
 
+/** Where a missing track ran, or what is left of one: its last place goes on under the mask. */
+type Scar = readonly (readonly [number, number])[] | readonly [number, number];
+
 /** A board as another hand drew it: what is seen, the truth, and what a meter shows between every two points. */
 export interface ForeignBoard {
   readonly id: string;
@@ -38,6 +41,8 @@ export interface ForeignBoard {
       readonly face: Face;
       readonly state: string;
       readonly point: string | null;
+      readonly scar?: Scar | null;
+      readonly stub?: Scar | null;
     }[];
     readonly components: readonly {
       readonly id: string;
@@ -111,7 +116,16 @@ const KINDS: Readonly<Record<string, ComponentKind>> = {
   fuse: 'fuse',
   'four-legged choke': 'choke',
   diode: 'diode',
-  'three-legged part': 'dual-diode',
+  'three-legged part': 'three-legged',
+  'resistor array': 'resistor-array',
+  socket: 'socket',
+  'barrel jack': 'socket',
+  'phone jack': 'socket',
+  'battery plug': 'socket',
+  speaker: 'speaker',
+  switch: 'switch',
+  'coin cell clip': 'cell',
+  crystal: 'crystal',
   chip: 'chip',
   led: 'led',
   button: 'button',
@@ -132,6 +146,9 @@ const roleOf = (kind: string, print: string): PointRole => {
   if (kind === 'battery pad') return /-|−|neg|minus/iu.test(print) ? 'battery-minus' : 'battery-plus';
   return kind === 'test pad' ? 'test-point' : 'plain';
 };
+
+/** Name of the place where a pad's missing track goes on under the mask. */
+export const scarPoint = (pad: string): string => `scar.${pad.replace('/', '-')}`;
 
 /** The board as a person marks it on the plate: nothing of the truth is in it. Bottom places are mirrored, as they are seen there. */
 export function marked({ seen }: ForeignBoard): Board {
@@ -205,6 +222,25 @@ export function marked({ seen }: ForeignBoard): Board {
       { id: p.id, name: p.print ?? p.id, face, at: place(p.at, face), role: roleOf(p.kind, p.print ?? p.id) },
     ];
   });
+  // Where a torn track is seen to go on under the mask, a person marks its end.
+  const ends = seen.pads.flatMap((p): LoosePoint[] => {
+    const scar = p.scar ?? p.stub ?? null;
+    if (scar === null || p.point !== null) return [];
+    const last = scar.at(-1);
+    const at = typeof last === 'number' ? (scar as readonly [number, number]) : last;
+    return at
+      ? [
+          {
+            id: scarPoint(p.number),
+            name: `end of ${p.number}`,
+            face: p.face,
+            at: place(at, p.face),
+            role: 'track-end',
+            ofPin: `gone.${p.number.replace('/', '-')}`,
+          },
+        ]
+      : [];
+  });
   const corners = [
     [2, 2],
     [width - 2, 2],
@@ -216,7 +252,7 @@ export function marked({ seen }: ForeignBoard): Board {
     rows,
     legs,
     components: components.filter((c) => c.terminals.length > 0),
-    points,
+    points: [...points, ...ends],
     facePairs: corners.map((c) => ({ top: place(c, 'top'), bottom: place(c, 'bottom') })),
   };
 }
@@ -224,11 +260,17 @@ export function marked({ seen }: ForeignBoard): Board {
 export type Ask = (red: string, black: string, mode: MeterMode) => MeterShown;
 
 /** What the meter shows, exact; an eye on tracks that are not drawn ends at the mask. */
-export function exactMeter({ points, pairs }: ForeignReadings): Ask {
+export function exactMeter({ points, pairs }: ForeignReadings, truths: ForeignBoard['hidden']['truth']): Ask {
   const at = new Map(points.map((p, i) => [p, i]));
+  // A place that was scraped bare reads as any other point of its net; where nothing is connected, as nothing.
+  const bared = new Map<string, number>();
+  for (const t of truths) {
+    const place = t.connected ? t.landing.map((p) => at.get(p)).find((i) => i !== undefined) : undefined;
+    if (place !== undefined) bared.set(scarPoint(t.pad), place);
+  }
   const cells = new Map(pairs.map((p) => [`${String(p[0])} ${String(p[1])}`, p]));
   return (red, black, mode) => {
-    const [a, b] = [at.get(red), at.get(black)];
+    const [a, b] = [at.get(red) ?? bared.get(red), at.get(black) ?? bared.get(black)];
     if (mode === 'seen') return { shown: 'open', value: null };
     if (a === undefined || b === undefined)
       return mode === 'volts'
@@ -236,7 +278,9 @@ export function exactMeter({ points, pairs }: ForeignReadings): Ask {
         : { shown: mode === 'continuity' ? 'open' : 'over', value: null };
     const forward = a < b;
     const row = cells.get(forward ? `${a} ${b}` : `${b} ${a}`);
-    if (a === b || !row) return { shown: 'open', value: null };
+    if (a === b && mode === 'continuity') return { shown: 'beep', value: null };
+    if (a === b) return { shown: 'value', value: mode === 'ohms' ? 0.2 : 0 };
+    if (!row) return { shown: 'open', value: null };
     const cell = (f: number): Cell => row[forward ? f : f + 1] ?? null;
     if (mode === 'volts') return { shown: 'value', value: 0 };
     if (mode === 'continuity')

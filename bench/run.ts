@@ -36,10 +36,12 @@ async function run(): Promise<void> {
   await part('circuit', () => benchCircuit(seeds));
   await part('trace-speed', () => benchTraceSpeed(fresh));
   await part('trace', async () => {
+    // How many boards may follow: 1000 as a rule.
+    const count = Number(wanted[1] ?? 1000);
     await benchTrace(
-      boardSeeds(fresh, 1000),
+      boardSeeds(fresh, count),
       [0, 0.03],
-      `seeds 1 to 500 and 500 from ${1_000_500 + fresh * 1000}`,
+      `seeds 1 to ${count / 2} and ${count / 2} from ${1_000_000 + fresh * 1000 + count / 2}`,
     );
   });
   await part('shorts', () => benchShorts(boardSeeds(fresh, 1000)));

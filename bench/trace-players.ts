@@ -88,7 +88,7 @@ export function playBoard(seed: number, slip: number, tally: TraceTally): void {
       ...shown,
     });
   }
-  const fixed = playFixedOrder(truthBench(board.truth), hand(board, slip, seed * 11 + 5));
+  const fixed = playFixedOrder(board.truth.board, hand(board, slip, seed * 11 + 5));
   tally.boards += 1;
   tally.probes += readings.length;
   tally.fixedProbes += fixed.probes;
@@ -111,8 +111,9 @@ export function playBoard(seed: number, slip: number, tally: TraceTally): void {
       const there = fixed.landings.get(id) ?? null;
       if (there === null) tally.fixedMissing += 1;
       else if (board.truth.netOf[there] !== net) tally.fixedWrong += 1;
-      if (status === 'unsure') tally.unsure += 1;
-      else {
+      if (status === 'unsure') {
+        tally.unsure += 1;
+      } else {
         tally.sure += 1;
         const landed = landings[0]?.pointId ?? '';
         const right = status === 'sure' && board.truth.netOf[landed] === net;

@@ -11,8 +11,21 @@ import type {
   TraceTarget,
 } from '@zebbit/core';
 import { MATCH_VERDICTS, METER_MODES, PIN_FUNCTIONS } from '@zebbit/core';
-import { IsBoolean, IsDefined } from 'class-validator';
-import { Figure, Id, Ids, ListOf, Nested, OneOf, OrNull, SomeWords, Text, Whole, Wholes } from './fields';
+import { IsBoolean, IsDefined, IsOptional } from 'class-validator';
+import {
+  Figure,
+  Id,
+  Ids,
+  ListOf,
+  Nested,
+  OneOf,
+  OrNull,
+  SomeWords,
+  Text,
+  Texts,
+  Whole,
+  Wholes,
+} from './fields';
 import { PINS_MAX, POINTS_MAX, READINGS_MAX } from './limits';
 
 const CHANCE_MAX = 1 + 1e-9;
@@ -26,6 +39,7 @@ export class TraceTargetDto implements TraceTarget {
 export class LandingChanceDto implements LandingChance {
   @Id() pointId!: string;
   @Figure(0, CHANCE_MAX) p!: number;
+  @IsOptional() @Id() orEnd?: string;
 }
 
 export class TargetBeliefDto implements TargetBelief {
@@ -54,7 +68,8 @@ export class ProbeOrderDto implements ProbeOrder {
   @OneOf(METER_MODES) mode!: MeterMode;
   @Text(600) why!: string;
   @ListOf(() => MeaningDto, 20) means!: MeaningDto[];
-  @OneOf(['tell', 'repeat']) purpose!: ProbeOrder['purpose'];
+  @Texts(2, 120) scrape!: string[];
+  @OneOf(['tell', 'repeat', 'danger']) purpose!: ProbeOrder['purpose'];
   @Figure(0, 1000) gainBits!: number;
   @Figure(0, 1e5) seconds!: number;
 }

@@ -48,6 +48,7 @@ import {
   IsBoolean,
   IsDefined,
   IsNumber,
+  IsOptional,
   IsString,
   Matches,
   MaxLength,
@@ -191,6 +192,7 @@ export class LoosePointDto implements LoosePoint {
   @OneOf(FACES) face!: Face;
   @IsDefined() @Nested(() => PointDto) at!: PointDto;
   @OneOf(POINT_ROLES) role!: PointRole;
+  @IsOptional() @Id() ofPin?: string;
 }
 
 export class TrackScarDto implements TrackScar {

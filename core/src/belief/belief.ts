@@ -1,12 +1,24 @@
 import type { PinFunction } from '../connector/pin-function';
 import { functionGroup, isOptional } from '../connector/pin-function';
 import { normalise } from '../inquiry/posterior';
-import type { Groundwork, TraceEvidence } from './groundwork';
-import { evidenceOf, groundwork } from './groundwork';
-import type { LineGroup } from './line-group';
-import { lineGroup, lineGroups } from './line-group';
+import { anchorPrior, anchorsOf } from './anchors';
+import type { TraceEvidence } from './evidence';
+import { evidenceOf, spread } from './evidence';
+import type { ExplainDesk, Weighed } from './explain';
+import {
+  groupDesk,
+  groupExplanations,
+  jointExplanations,
+  labelsUnder,
+  logSum,
+  nothingSupposed,
+} from './explain';
+import { backgroundOf, isPullUp } from './landing-prior';
+import { landingPrior } from './line-options';
+import { lineGroups } from './line-pairs';
+import { siteEvidence } from './site-clusters';
 import type { TraceContext } from './trace-context';
-import type { TraceScene } from './trace-scene';
+import type { Orientation, TraceScene } from './trace-scene';
 import { traceScene } from './trace-scene';
 
 export interface BeliefOptions {
@@ -17,14 +29,30 @@ export interface BeliefOptions {
 }
 export const USUAL_BELIEF: BeliefOptions = { slipRate: 0.02, optional: false };
 
+/** One explanation of a line or a pair of lines: where each lands (-1: nowhere on the marked board). */
+export interface LineHypothesis {
+  /** Within its group; all of a group sum to 1. */
+  readonly weight: number;
+  readonly landings: readonly number[];
+  /** What points are under it where that differs from what they are over all: landings, what lies behind them, what rings to them, their pads. */
+  readonly special: ReadonlyMap<number, Float64Array>;
+}
+
+/** One line, or two that go together, believed jointly. */
+export interface LineGroup {
+  readonly functions: readonly PinFunction[];
+  readonly hypotheses: readonly LineHypothesis[];
+}
+
 /** What is believed if the board is wired one way. */
 export interface WiredBelief {
   /** Chance that it is wired this way; all sum to 1. */
   readonly weight: number;
   readonly groups: readonly LineGroup[];
-  readonly ground: Groundwork;
-  /** For each group, and last for none: chances of every point's labels where the group's explanations say nothing special. */
-  readonly mixed: readonly (readonly Float64Array[])[];
+  /** Chances of every point's labels over all explanations. */
+  readonly labels: readonly Float64Array[];
+  /** Whether all lines were explained together, every explanation summed: exact. Else line by line, and two do not share a place. */
+  readonly joint: boolean;
 }
 
 /** All that is believed of where each function goes. */
@@ -36,33 +64,138 @@ export interface TraceBelief {
   readonly evidence: readonly TraceEvidence[];
 }
 
+/** All lines are explained together while explanations times states of the anchors are no more than this. */
+const MOST_CELLS = 12_000;
+/** Explanations lighter than this say only where their lines land, not what else follows. */
+const WORTH_FOLLOWING = 5e-3;
+/** Explanations lighter than this share of a group are dropped. */
+const LEAST_WEIGHT = 1e-6;
+
+/** The background of a site while some lines land nowhere: it is then on none of their nets. */
+function backgrounds(
+  scene: TraceScene,
+  o: Orientation,
+  lines: readonly PinFunction[],
+  pullUps: ReadonlySet<number>,
+): ExplainDesk['background'] {
+  const made = new Map<number, Float64Array>();
+  return (site, nowhere) => {
+    const key = site * 65536 + nowhere;
+    const known = made.get(key);
+    if (known) return known;
+    const name = `${o.name} ${site} ${pullUps.has(site) ? 'pull-up' : ''}`;
+    const usual = scene.priors.get(name) ?? backgroundOf(scene, o, site, pullUps);
+    scene.priors.set(name, usual);
+    const out = Float64Array.from(usual);
+    lines.forEach((f, k) => {
+      if (nowhere & (1 << k)) out[scene.labels.near.get(f) ?? scene.labels.other] = 0;
+    });
+    const total = out.reduce((a, x) => a + x, 0);
+    for (let i = 0; i < out.length; i += 1) out[i] = (out[i] as number) / total;
+    made.set(key, out);
+    return out;
+  };
+}
+
+/** Ends of resistors that are 1.5 kohm by their mark or by a reading across them. */
+export function pullUpsOf(scene: TraceScene, evidence: readonly TraceEvidence[]): Set<number> {
+  return new Set(
+    evidence
+      .filter(
+        (e) =>
+          e.mode === 'ohms' &&
+          scene.kinds[e.red] === 'resistor' &&
+          scene.partner[e.red] === e.black &&
+          isPullUp(e.reading.value),
+      )
+      .flatMap((e) => [e.red, e.black]),
+  );
+}
+
+/** Explanations of one group among those of all: by where its own lines land. */
+function hypothesesOf(
+  desk: ExplainDesk,
+  weighed: Weighed,
+  functions: readonly PinFunction[],
+  from: number,
+  own: ReadonlySet<number>,
+): LineHypothesis[] {
+  const count = functions.length;
+  const byLandings = new Map<string, number[]>();
+  weighed.candidates.forEach(({ made }, i) => {
+    const key = made.landings.slice(from, from + count).join();
+    const list = byLandings.get(key);
+    if (list) list.push(i);
+    else byLandings.set(key, [i]);
+  });
+  const { labels } = desk.scene;
+  const out = [...byLandings.values()].map((members): LineHypothesis => {
+    const weight = members.reduce((sum, i) => sum + (weighed.weights[i] ?? 0), 0);
+    const landings = weighed.candidates[members[0] ?? 0]?.made.landings.slice(from, from + count) ?? [];
+    const parts = members.flatMap((i) => {
+      const made = weighed.candidates[i]?.made;
+      const shares = weighed.shares[i];
+      return made && shares ? [{ made, shares }] : [];
+    });
+    if (weight > WORTH_FOLLOWING) {
+      const about = new Set(own);
+      for (const site of landings) {
+        if (site < 0) continue;
+        for (const p of [site, desk.scene.partner[site] ?? -1]) {
+          if (p < 0) continue;
+          about.add(p);
+          const c = desk.seen.clusterOf.get(p);
+          const cluster = c === undefined ? undefined : desk.seen.clusters[c];
+          // In a thicket of readings only the place itself is followed: what the rest is then is what it is over all.
+          if (cluster && cluster.pairs.length < cluster.sites.length)
+            for (const s of cluster.sites) about.add(s);
+        }
+      }
+      return { weight, landings, special: labelsUnder(desk, parts, about) };
+    }
+    const special = new Map<number, Float64Array>();
+    landings.forEach((site, i) => {
+      if (site < 0) return;
+      const f = functions[i] ?? 'unknown';
+      special.set(site, spread(labels, [labels.near.get(f) ?? labels.other, 1]));
+    });
+    return { weight, landings, special };
+  });
+  return out.filter((h) => h.weight > LEAST_WEIGHT).sort((a, b) => b.weight - a.weight);
+}
+
 /** Chance that each site is a landing of a group. */
-function landingChances(group: LineGroup, size: number): Float64Array {
+function landingChances(hypotheses: readonly LineHypothesis[], size: number): Float64Array {
   const out = new Float64Array(size);
-  for (const h of group.hypotheses)
-    for (const s of h.landings) if (s >= 0) out[s] = (out[s] as number) + h.weight;
+  for (const h of hypotheses) for (const s of h.landings) if (s >= 0) out[s] = (out[s] as number) + h.weight;
   return out;
 }
 
 /** Two lines do not land on one place: explanations that take another group's landing lose weight to the other landings, not to none. */
-function withoutOthers(group: LineGroup, taken: readonly Float64Array[]): LineGroup {
+function withoutOthers(
+  scene: TraceScene,
+  o: Orientation,
+  functions: readonly PinFunction[],
+  hypotheses: readonly LineHypothesis[],
+  taken: readonly Float64Array[],
+  pullUps: ReadonlySet<number>,
+): LineHypothesis[] {
   const free = (site: number): number =>
     site < 0 ? 1 : Math.max(0.02, 1 - taken.reduce((sum, t) => sum + (t[site] as number), 0));
-  const open = group.prior.map((p) => [...p].reduce((sum, [site, weight]) => sum + weight * free(site), 0));
-  const weights = group.hypotheses.map((h) =>
+  const open = functions.map((f) =>
+    landingPrior(scene, o, f, pullUps).reduce((sum, p, i) => sum + p * free(scene.sites[i] ?? -1), 0),
+  );
+  const weights = hypotheses.map((h) =>
     h.landings.reduce((w, s, i) => (s < 0 ? w : (w * free(s)) / Math.max(0.02, open[i] ?? 1)), h.weight),
   );
   const total = weights.reduce((a, b) => a + b, 0);
-  return {
-    ...group,
-    hypotheses: group.hypotheses.map((h, i) => ({ ...h, weight: (weights[i] ?? 0) / total })),
-  };
+  return hypotheses.map((h, i) => ({ ...h, weight: (weights[i] ?? 0) / total }));
 }
 
-/** The usual labels with what the other groups' explanations make of each point mixed in. */
-function mixedFor(usual: readonly Float64Array[], others: readonly LineGroup[]): Float64Array[] {
+/** The labels of every point with what each group's explanations make of it mixed in. */
+function mixed(usual: readonly Float64Array[], groups: readonly LineGroup[]): Float64Array[] {
   const shift = new Map<number, { sum: Float64Array; weight: number }>();
-  for (const group of others)
+  for (const group of groups)
     for (const h of group.hypotheses)
       for (const [point, dist] of h.special) {
         const so = shift.get(point) ?? { sum: new Float64Array(dist.length), weight: 0 };
@@ -80,25 +213,102 @@ function mixedFor(usual: readonly Float64Array[], others: readonly LineGroup[]):
   });
 }
 
-/** Log chance of the readings of pads that belong to no group: of ground, of lines not traced. */
-function strayPads(
+/** Labels of every point, from a map that need not hold all. */
+function everyPoint(
   scene: TraceScene,
-  wired: PinFunction[],
-  functions: readonly PinFunction[],
-  g: Groundwork,
-): number {
-  let log = 0;
-  for (const [pad, prior] of g.padPrior) {
-    if (functions.includes(wired[scene.pinOf[pad] ?? -1] ?? 'unknown')) continue;
-    const plain = g.padPlain.get(pad) as Float64Array;
-    log += Math.log(prior.reduce((sum, p, i) => sum + p * (plain[i] as number), 0));
+  o: Orientation,
+  known: ReadonlyMap<number, Float64Array>,
+): Float64Array[] {
+  return scene.points.map((_, p) => known.get(p) ?? spread(scene.labels, ...anchorPrior(scene, o, p)));
+}
+
+interface Wired {
+  readonly log: number;
+  readonly groups: readonly LineGroup[];
+  readonly labels: readonly Float64Array[];
+  readonly joint: boolean;
+}
+
+function explain(
+  scene: TraceScene,
+  o: Orientation,
+  evidence: readonly TraceEvidence[],
+  options: BeliefOptions,
+): Wired {
+  const anchors = anchorsOf(scene, o, evidence);
+  const lines = [...new Set(o.functions)].filter(
+    (f) => f !== 'unknown' && functionGroup(f) !== 'ground' && (options.optional || !isOptional(f)),
+  );
+  const parts = lineGroups(lines);
+  const pullUps = pullUpsOf(scene, evidence);
+  const background = backgrounds(scene, o, parts.flat(), pullUps);
+  const desk: ExplainDesk = {
+    scene,
+    o,
+    anchors,
+    seen: siteEvidence(scene, anchors, evidence, options.slipRate, (site) => background(site, 0)),
+    lines: parts.flat(),
+    pullUps,
+    background,
+    tables: new Map(),
+    bases: new Map(),
+  };
+  const groups = parts.map((functions) => groupDesk(desk, functions));
+  const apart = groups.map((g) => groupExplanations(desk, g));
+  const ownPads = (functions: readonly PinFunction[]): Set<number> =>
+    new Set(anchors.points.filter((p) => functions.includes(o.functions[scene.pinOf[p] ?? -1] ?? 'unknown')));
+  const logPrior = Math.log(o.weight);
+  const joint = jointExplanations(desk, groups, apart, MOST_CELLS);
+  if (joint) {
+    const all = joint.candidates.map(({ made }, i) => ({ made, shares: joint.shares[i] as Float64Array }));
+    let from = 0;
+    return {
+      log: logPrior + joint.logEvidence,
+      joint: true,
+      labels: everyPoint(scene, o, labelsUnder(desk, all)),
+      groups: parts.map((functions) => {
+        const hypotheses = hypothesesOf(desk, joint, functions, from, ownPads(functions));
+        from += functions.length;
+        return { functions, hypotheses };
+      }),
+    };
   }
-  return log;
+  // Line by line: the others are unsupposed, and what they take is weighed in afterwards.
+  const nothing = nothingSupposed(desk);
+  const none = logSum(nothing);
+  const unsupposed = {
+    made: { landings: [], supposed: [], nowhere: 0, prior: 0 },
+    shares: nothing.map((x) => Math.exp(x - none)),
+  };
+  const first = parts.map((functions, k) => ({
+    functions,
+    hypotheses: hypothesesOf(desk, apart[k] as Weighed, functions, 0, ownPads(functions)),
+  }));
+  const taken = first.map((g) => landingChances(g.hypotheses, scene.points.length));
+  const settled = first.map((g, k) => ({
+    ...g,
+    hypotheses: withoutOthers(
+      scene,
+      o,
+      g.functions,
+      g.hypotheses,
+      taken.filter((_, other) => other !== k),
+      pullUps,
+    ),
+  }));
+  return {
+    log: logPrior + none + apart.reduce((sum, w) => sum + w.logEvidence - none, 0),
+    joint: false,
+    labels: mixed(everyPoint(scene, o, labelsUnder(desk, [unsupposed])), settled),
+    groups: settled,
+  };
 }
 
 /**
- * The belief after all readings that stand. For each way the board may be wired, every line (pairs jointly) is explained by all places
- * it may land on or by none; two lines do not share a place. No single reading rules anything out.
+ * The belief after all readings that stand. For each way the board may be wired, all lines are explained together by all places they
+ * may land on or by none; two lines do not share a place. Every explanation is weighed by the sum over all labels of all points that
+ * were touched: exact where the explanations are few enough to be counted out together, else line by line. No single reading rules
+ * anything out, and the order in which readings were taken changes nothing.
  * Throws RangeError for a slip rate outside 0 to 1.
  */
 export function traceBelief(
@@ -110,53 +320,18 @@ export function traceBelief(
     throw new RangeError(`a slip rate lies above 0 and below 1, got ${options.slipRate}`);
   const scene = laid ?? traceScene(ctx, options.slipRate);
   const evidence = evidenceOf(scene, ctx.readings);
-  const functions = [...scene.labels.near.keys()].filter(
-    (f) => functionGroup(f) !== 'ground' && (options.optional || !isOptional(f)),
-  );
-  const parts = lineGroups(functions);
-  const built = scene.orientations.map((o) => {
-    const g = groundwork(scene, o, evidence, options.slipRate);
-    const first = parts.map((p) => lineGroup(scene, o, g, p));
-    const taken = first.map((group) => landingChances(group, scene.points.length));
-    const groups = first.map((group, k) =>
-      withoutOthers(
-        group,
-        taken.filter((_, other) => other !== k),
-      ),
-    );
-    const log =
-      Math.log(o.weight) +
-      g.constant +
-      strayPads(scene, [...o.functions], functions, g) +
-      first.reduce((sum, group) => sum + group.logEvidence, 0);
-    return { g, groups, log };
-  });
+  const built = scene.orientations.map((o) => explain(scene, o, evidence, options));
   const weights = normalise(Float64Array.from(built, (b) => b.log));
   return {
     ctx,
     scene,
     options,
     evidence,
-    wired: built.map(({ g, groups }, i) => ({
-      weight: weights[i] ?? 0,
-      groups,
-      ground: g,
-      mixed: [...groups, null].map((own) =>
-        mixedFor(
-          g.usual,
-          groups.filter((x) => x !== own),
-        ),
-      ),
-    })),
+    wired: built.map(({ groups, labels, joint }, i) => ({ weight: weights[i] ?? 0, groups, labels, joint })),
   };
 }
 
 /** Place of a function's group; -1 for ground and lines that are not traced. */
 export function groupOf(wired: WiredBelief, f: PinFunction): number {
   return wired.groups.findIndex((g) => g.functions.includes(f));
-}
-
-/** The usual labels beside a group's explanations; group -1 for none. */
-export function mixedOf(wired: WiredBelief, group: number): readonly Float64Array[] {
-  return wired.mixed[group < 0 ? wired.mixed.length - 1 : group] ?? [];
 }

@@ -6,10 +6,10 @@ import { A_WIRE, junctionDown, junctionUp, NOTHING_BETWEEN, ohmsAbout, SIGNATURE
 
 /** Two nets that have nothing to do with each other. */
 const ELSEWHERE: Mixture = [
-  [0.42, NOTHING_BETWEEN],
+  [0.4, NOTHING_BETWEEN],
   [0.32, ohmsAbout(2e6, 1.9)],
-  [0.09, junctionUp(0.65, 0.25)],
-  [0.09, junctionDown(0.65, 0.25)],
+  [0.08, junctionUp(0.65, 0.25)],
+  [0.08, junctionDown(0.65, 0.25)],
   [0.03, ohmsAbout(40, 1.4)],
   [0.05, ohmsAbout(5e3, 1.3)],
 ];
@@ -20,13 +20,29 @@ const flipped = (mixture: Mixture): Mixture =>
     return p.way === 'junction back' ? [w, { ...p, way: 'junction' }] : [w, p];
   });
 
+/** Between two nets of which neither is ground, stray paths through chips make anything: what is typical of the two is half of it. */
+const STRAY = 0.5;
+const strayed = (mixture: Mixture): Mixture => {
+  const whole = mixture.reduce((sum, [w]) => sum + w, 0);
+  const other = ELSEWHERE.reduce((sum, [w]) => sum + w, 0);
+  return [
+    ...mixture.map(([w, p]) => [((1 - STRAY) * w) / whole, p] as const),
+    ...ELSEWHERE.map(([w, p]) => [(STRAY * w) / other, p] as const),
+  ];
+};
+
 const BETWEEN: ReadonlyMap<string, OutcomeChances> = new Map(
-  SIGNATURES.flatMap(({ between: [a, b], mixture }) => [
-    [`${b}|${a}`, mixtureChances(flipped(mixture))] as const,
-    [`${a}|${b}`, mixtureChances(mixture)] as const,
-  ]),
+  SIGNATURES.flatMap(({ between: [a, b], mixture }) => {
+    const real = a === 'ground' ? mixture : strayed(mixture);
+    return [
+      [`${b}|${a}`, mixtureChances(flipped(real))] as const,
+      [`${a}|${b}`, mixtureChances(real)] as const,
+    ];
+  }),
 );
 const ELSEWHERE_CHANCES = mixtureChances(ELSEWHERE);
+/** Two places on nets of which nothing is known may well be on one. */
+const BOTH_ELSEWHERE = mixtureChances([...ELSEWHERE, [0.06, A_WIRE]]);
 const NOTHING_CHANCES = mixtureChances([[1, NOTHING_BETWEEN]]);
 const SAME_CHANCES = mixtureChances([[1, A_WIRE]]);
 
@@ -58,6 +74,8 @@ function throughLine(line: 'supply' | 'data', { low, resistor, choke, junction }
       ];
 }
 
+const ownKind = (kind: NetKind): string => kind.replace('far ', '').replace('data plus', 'data');
+
 /**
  * Chances of every outcome between two nets, red on the first.
  * @param same whether both points are on one net
@@ -73,15 +91,19 @@ export function betweenNets(
 ): OutcomeChances {
   if (red === 'alone' || black === 'alone') return NOTHING_CHANCES;
   if (same) return SAME_CHANCES;
-  const far =
-    red.startsWith('far') !== black.startsWith('far') &&
-    red.replace('far ', '') === black.replace('far ', '');
+  const far = red.startsWith('far') !== black.startsWith('far') && ownKind(red) === ownKind(black);
   if (far && !linked) return ELSEWHERE_CHANCES;
   if (far) {
     const mixture = throughLine(red.endsWith('supply') ? 'supply' : 'data', through);
     return mixtureChances(red.startsWith('far') ? flipped(mixture) : mixture);
   }
-  return BETWEEN.get(`${red}|${black}`) ?? ELSEWHERE_CHANCES;
+  const own = BETWEEN.get(`${red}|${black}`);
+  if (own) return own;
+  if (red === 'other' && black === 'other') return BOTH_ELSEWHERE;
+  // D+ is as any data line where nothing of its own is said.
+  const plain = (kind: NetKind): NetKind =>
+    kind === 'data plus' ? 'data' : kind === 'far data plus' ? 'far data' : kind;
+  return BETWEEN.get(`${plain(red)}|${plain(black)}`) ?? ELSEWHERE_CHANCES;
 }
 
 /** What a reading across a part shows when the part has nothing to do with the port. */
@@ -111,5 +133,6 @@ const ACROSS: ReadonlyMap<string, OutcomeChances> = new Map(
 
 /** Chances across a part's own two ends, red on its first, for a part of no line; `null` where its kind says nothing. */
 export function acrossPart(kind: ComponentKind): OutcomeChances | null {
+  if (kind === 'resistor-array') return ACROSS.get('resistor') ?? null;
   return ACROSS.get(['fuse', 'bead', 'inductor', 'choke'].includes(kind) ? 'low' : kind) ?? null;
 }

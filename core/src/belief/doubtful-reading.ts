@@ -1,7 +1,7 @@
 import type { TraceBelief } from './belief';
-import { mixedOf, traceBelief } from './belief';
-import type { TraceEvidence } from './groundwork';
-import { MARK } from './groundwork';
+import { traceBelief } from './belief';
+import type { TraceEvidence } from './evidence';
+import { MARK } from './evidence';
 import { CLASS_COUNT } from './outcome-class';
 import { slipChance } from './labels';
 import { acrossPart } from './between-nets';
@@ -17,11 +17,18 @@ export interface DoubtfulReading {
 
 /** From this chance on a reading is put in question. */
 const IN_QUESTION = 0.25;
+/** Labels and explanations less likely than this do not speak. */
+const LEAST_LABEL = 1e-4;
 /** How many readings are tried one by one for the set that does not fit. */
 const TRIED = 6;
 
-/** Chance of what was read under all that is believed now, by the group of lines that explains it best. */
-function chanceOf(belief: TraceBelief, e: TraceEvidence): number {
+/**
+ * Chance that a reading was taken wrong, given all of them: how much of what was read a slip explains, under each explanation by its
+ * weight, and by the group of lines that explains the reading best.
+ */
+export function wrongChance(belief: TraceBelief, e: TraceEvidence): number {
+  const slip = belief.options.slipRate * slipChance(e.at, CLASS_COUNT[e.mode]);
+  const slipped = (chance: number): number => Math.min(1, slip / Math.max(slip, chance));
   const { labels } = belief.scene;
   const n = labels.labels.length;
   const table = labels.chances[e.mode];
@@ -30,38 +37,32 @@ function chanceOf(belief: TraceBelief, e: TraceEvidence): number {
   const under = (red: Float64Array, black: Float64Array, lined: boolean): number => {
     if (decoy && !lined) return decoy[e.mode][e.at] ?? 0;
     let sum = 0;
-    red.forEach((a, i) => {
-      if (a > 1e-9)
-        black.forEach((b, j) => void (sum += a * b * ((table[i * n + j] as Float64Array)[e.at] as number)));
-    });
+    for (let i = 0; i < n; i += 1) {
+      const a = red[i] as number;
+      if (a < LEAST_LABEL) continue;
+      for (let j = 0; j < n; j += 1) {
+        const b = black[j] as number;
+        if (b >= LEAST_LABEL) sum += a * b * ((table[i * n + j] as Float64Array)[e.at] as number);
+      }
+    }
     return sum;
   };
   return belief.wired.reduce((total, way) => {
-    const byGroup = way.groups.map((group, k) => {
-      const mixed = mixedOf(way, k);
-      return group.hypotheses.reduce((sum, h) => {
+    const [overRed, overBlack] = [way.labels[e.red], way.labels[e.black]];
+    if (!overRed || !overBlack || way.weight < LEAST_LABEL) return total;
+    const usual = slipped(under(overRed, overBlack, false));
+    const byGroup = way.groups.map((group) =>
+      group.hypotheses.reduce((sum, h) => {
         const [red, black] = [h.special.get(e.red), h.special.get(e.black)];
-        return (
-          sum +
-          h.weight *
-            under(
-              red ?? (mixed[e.red] as Float64Array),
-              black ?? (mixed[e.black] as Float64Array),
-              red !== undefined && black !== undefined,
-            )
-        );
-      }, 0);
-    });
-    const none = mixedOf(way, -1);
-    byGroup.push(under(none[e.red] as Float64Array, none[e.black] as Float64Array, false));
-    return total + way.weight * Math.max(...byGroup);
+        const own =
+          (red ?? black) && h.weight > LEAST_LABEL
+            ? slipped(under(red ?? overRed, black ?? overBlack, red !== undefined && black !== undefined))
+            : usual;
+        return sum + h.weight * own;
+      }, 0),
+    );
+    return total + way.weight * Math.min(usual, ...byGroup);
   }, 0);
-}
-
-/** Chance that a reading was taken wrong, given all of them. */
-export function wrongChance(belief: TraceBelief, e: TraceEvidence): number {
-  const slip = belief.options.slipRate * slipChance(e.at, CLASS_COUNT[e.mode]);
-  return Math.min(1, slip / Math.max(slip, chanceOf(belief, e)));
 }
 
 /**

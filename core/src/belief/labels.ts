@@ -54,7 +54,7 @@ export function labelSet(functions: readonly PinFunction[], slipRate: number, th
   const far = new Map(
     functions
       .filter((f) => SERIES.includes(f))
-      .map((f) => [f, add(f === 'VBUS' ? 'far supply' : 'far data', f)]),
+      .map((f) => [f, add(f === 'VBUS' ? 'far supply' : f === 'D+' ? 'far data plus' : 'far data', f)]),
   );
   const [otherSupply, rail, other, alone] = (['other supply', 'rail', 'other', 'alone'] as const).map((k) =>
     add(k, null),

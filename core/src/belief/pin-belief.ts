@@ -2,13 +2,16 @@ import type { PinFunction } from '../connector/pin-function';
 import { functionGroup, isOptional } from '../connector/pin-function';
 import type { TraceBelief } from './belief';
 import type { TraceMode } from './outcome-class';
-import { OHMS_EDGES } from './outcome-class';
-import { groupOf, mixedOf } from './belief';
+import { CLASS_COUNT, OHMS_EDGES } from './outcome-class';
+import { groupOf } from './belief';
 
 /** A place where a pin may land, and how likely it is on the pin's net. */
 export interface LandingChance {
   readonly pointId: string;
+  /** Chance that a wire there works: the point is on the net, or at the other end of a part of few ohms in its line. */
   readonly p: number;
+  /** The other end, where which of the two looks to the port is not settled; absent where the point alone is meant. */
+  readonly orEnd?: string;
 }
 
 /** Pins that share one fate: the same function whichever way round the board is wired. */
@@ -67,17 +70,8 @@ export function netChances(belief: TraceBelief, target: TraceTarget): Float64Arr
   wired.forEach((way, o) => {
     const f = target.functions[o] ?? 'unknown';
     const label = scene.labels.near.get(f) ?? scene.labels.other;
-    const group = groupOf(way, f);
-    const mixed = mixedOf(way, group);
     for (let i = 0; i < out.length; i += 1)
-      out[i] = (out[i] as number) + way.weight * ((mixed[i] as Float64Array)[label] as number);
-    for (const h of way.groups[group]?.hypotheses ?? [])
-      for (const [point, dist] of h.special)
-        out[point] =
-          (out[point] as number) +
-          way.weight *
-            h.weight *
-            ((dist[label] as number) - ((mixed[point] as Float64Array)[label] as number));
+      out[i] = (out[i] as number) + way.weight * ((way.labels[i] as Float64Array)[label] as number);
   });
   return out;
 }
@@ -87,8 +81,18 @@ export function netChances(belief: TraceBelief, target: TraceTarget): Float64Arr
  * its mark is a landing of ground only: a wire of any other line there would join what must stay apart.
  */
 export function isLandingPoint(belief: TraceBelief, point: number, target: TraceTarget): boolean {
-  const role = belief.scene.roles[point];
+  const { roles, pinOf } = belief.scene;
+  const role = roles[point];
+  // A track laid bare is as good a landing for its own pin as any: better than a part at its far end.
+  if (role === 'stub') return target.pins.includes(pinOf[point] ?? -1) && isBare(belief, point);
   return role === 'site' || (role === 'reference' && target.functions.includes('GND'));
+}
+
+/** Whether a tip found metal that leads somewhere: a reading there showed more than nothing. */
+function isBare(belief: TraceBelief, point: number): boolean {
+  return belief.evidence.some(
+    (e) => e.mode !== 'seen' && (e.red === point || e.black === point) && e.at < CLASS_COUNT[e.mode] - 1,
+  );
 }
 
 function nowhereChance({ wired }: TraceBelief, target: TraceTarget): number {
@@ -101,18 +105,62 @@ function nowhereChance({ wired }: TraceBelief, target: TraceTarget): number {
   }, 0);
 }
 
+/** A wire at either end of so few ohms in its line works, supply and data lines, ohms (common practice). */
+const EITHER_END_OHMS = { supply: 2, data: 50 } as const;
+/** Below this share of the better end the other one is not worth naming. */
+const WORTH_NAMING = 0.01;
+
+/** Ohms across a part's two ends, by a reading that stands or its mark; `null` with neither. */
+function acrossOhms({ scene, evidence }: TraceBelief, a: number, b: number): number | null {
+  const across = evidence.filter(
+    (e) =>
+      e.mode === 'ohms' &&
+      ((e.red === a && e.black === b) || (e.red === b && e.black === a)) &&
+      e.reading.value !== null,
+  );
+  return across.length > 0 ? Math.max(...across.map((e) => e.reading.value ?? 0)) : (scene.marked[a] ?? null);
+}
+
+/** Chance that a wire at a point works: where the part it belongs to is of few ohms, either of its ends will do. */
+function eitherEnd(
+  belief: TraceBelief,
+  target: TraceTarget,
+  chances: Float64Array,
+  point: number,
+): { readonly p: number; readonly other: number } {
+  const own = chances[point] ?? 0;
+  const other = belief.scene.partner[point] ?? -1;
+  const group = functionGroup(target.functions[0] ?? 'unknown');
+  if (other < 0 || (group !== 'supply' && group !== 'data') || belief.scene.roles[point] !== 'site')
+    return { p: own, other: -1 };
+  const there = chances[other] ?? 0;
+  const ohms = acrossOhms(belief, point, other);
+  if (ohms === null || ohms > EITHER_END_OHMS[group] || there > own || there < WORTH_NAMING)
+    return { p: own, other: -1 };
+  return { p: Math.min(1, own + there), other };
+}
+
 /** A landing this much less likely than the best is still as good, when it is better to solder to. */
 const AS_GOOD = 0.01;
 
 /** While a pad or stub that could be asked has not rung to anything, so many times less doubt is let pass. */
 const UNASKED = 3;
 
+/** Metal of these pins that a tip can rest on: pads, and ends of tracks that were laid bare. */
+function touchesOf(belief: TraceBelief, target: TraceTarget): number[] {
+  const { scene } = belief;
+  return scene.points.flatMap((_, i) =>
+    target.pins.includes(scene.pinOf[i] ?? -1) &&
+    (scene.roles[i] === 'pad' || (scene.roles[i] === 'stub' && isBare(belief, i)))
+      ? [i]
+      : [],
+  );
+}
+
 /** Whether metal of these pins is there to be touched, and has not yet rung to any landing. */
 function unasked(belief: TraceBelief, target: TraceTarget): boolean {
-  const { scene, evidence } = belief;
-  const touches = scene.points.flatMap((_, i) =>
-    target.pins.includes(scene.pinOf[i] ?? -1) && scene.roles[i] !== 'dead pad' ? [i] : [],
-  );
+  const { evidence } = belief;
+  const touches = touchesOf(belief, target);
   const rings = (mode: TraceMode, at: number): boolean =>
     mode === 'ohms' ? OHMS_EDGES[at] !== undefined && OHMS_EDGES[at] < 1 : at === 0;
   return (
@@ -133,9 +181,15 @@ export function targetBelief(
   most = 4,
 ): TargetBelief {
   const chances = netChances(belief, target);
-  const ranked = Array.from(chances, (p, point) => ({ p, point }))
+  // Where the pin's own metal can be asked, a reading in ohms tells the two ends of a part apart: nothing is taken together then.
+  const asked = touchesOf(belief, target).length > 0;
+  const ranked = Array.from(chances, (own, point) => ({
+    ...(asked ? { p: own, other: -1 } : eitherEnd(belief, target, chances, point)),
+    own,
+    point,
+  }))
     .filter(({ point }) => isLandingPoint(belief, point, target))
-    .sort((a, b) => b.p - a.p);
+    .sort((a, b) => b.p - a.p || b.own - a.own);
   const best = ranked[0]?.p ?? 0;
   const top = ranked
     .filter((r) => r.p >= best - AS_GOOD && (best < sureAt || r.p >= sureAt))
@@ -148,7 +202,11 @@ export function targetBelief(
     landings: [...top, ...rest]
       .slice(0, most)
       .filter((r) => r.p > 0.001)
-      .map((r) => ({ pointId: belief.scene.points[r.point]?.id ?? '', p: r.p })),
+      .map((r) => ({
+        pointId: belief.scene.points[r.point]?.id ?? '',
+        p: r.p,
+        ...(r.other >= 0 ? { orEnd: belief.scene.points[r.other]?.id ?? '' } : {}),
+      })),
     nowhere,
     status: best >= wanted ? 'sure' : nowhere >= sureAt ? 'nowhere' : 'unsure',
   };

@@ -20,7 +20,7 @@ export type OutcomeChances = Readonly<Record<TraceMode, Float64Array>>;
 /** Test current of a meter's diode mode, A (common practice). */
 const DIODE_AMPS = 1e-3;
 /** How far an eye gets from the torn pad to where its track goes (a judgement). */
-export const SEEN_WHEN_JOINED = 0.5;
+export const SEEN_WHEN_JOINED = 0.3;
 export const SEEN_WHEN_APART = 0.01;
 
 /** Normal distribution function by the error function of Abramowitz and Stegun 7.1.26 (from memory), to 1e-7. */
@@ -126,9 +126,9 @@ export function primitiveChances(p: Primitive): OutcomeChances {
           [0.2, masses(OHMS_EDGES, lognormal(2e5, 1.5))],
         ]),
         diode: blend([
-          [0.4, one('diode', DIODE_CLIMB)],
-          [0.3, one('diode', DIODE_OVER)],
-          [0.3, masses(DIODE_EDGES, (e) => normalBelow((e - 0.6) / 0.2))],
+          [0.2, one('diode', DIODE_CLIMB)],
+          [0.25, one('diode', DIODE_OVER)],
+          [0.55, masses(DIODE_EDGES, (e) => normalBelow((e - 0.58) / 0.12))],
         ]),
         seen: beeps(SEEN_WHEN_APART),
       };

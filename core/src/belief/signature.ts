@@ -7,12 +7,14 @@ export type NetKind =
   | 'ground'
   | 'supply'
   | 'data'
+  | 'data plus'
   | 'configuration'
   | 'identity'
   | 'sideband'
   | 'superspeed'
   | 'far supply'
   | 'far data'
+  | 'far data plus'
   | 'other supply'
   | 'rail'
   | 'other'
@@ -55,11 +57,11 @@ export const SIGNATURES: readonly SignatureRow[] = [
   {
     between: ['ground', 'supply'],
     mixture: [
-      [0.6, junctionUp(0.52, 0.1, 2e5)],
-      [0.16, CLIMBS],
-      [0.06, NOTHING_BETWEEN],
-      [0.04, ohmsAbout(1, 0.9)],
-      [0.14, ohmsAbout(2e5, 1.8)],
+      [0.34, junctionUp(0.54, 0.1, 2e5)],
+      [0.48, CLIMBS],
+      [0.05, NOTHING_BETWEEN],
+      [0.03, ohmsAbout(1, 0.9)],
+      [0.1, ohmsAbout(2e5, 1.8)],
     ],
     shows: 'kilohms or a figure that climbs; 0.4 to 0.7 V with red on ground',
     source: COMMON,
@@ -67,13 +69,26 @@ export const SIGNATURES: readonly SignatureRow[] = [
   {
     between: ['ground', 'data'],
     mixture: [
-      [0.86, junctionUp(0.63, 0.09, 5e6)],
-      [0.06, NOTHING_BETWEEN],
-      [0.06, ohmsAbout(2e4, 1)],
-      [0.02, ohmsAbout(30, 1)],
+      [0.87, junctionUp(0.65, 0.06, 5e6)],
+      [0.05, NOTHING_BETWEEN],
+      [0.05, junctionUp(0.65, 0.06, 1.5e4)],
+      [0.02, ohmsAbout(2e4, 1)],
+      [0.01, ohmsAbout(30, 1)],
     ],
     shows: 'megohms or OL; 0.5 to 0.75 V with red on ground, through the clamps of the chip',
     source: COMMON,
+  },
+  {
+    between: ['ground', 'data plus'],
+    mixture: [
+      [0.7, junctionUp(0.65, 0.06, 5e6)],
+      [0.05, NOTHING_BETWEEN],
+      [0.22, junctionUp(0.65, 0.06, 9e3)],
+      [0.02, ohmsAbout(2e4, 1)],
+      [0.01, ohmsAbout(30, 1)],
+    ],
+    shows: 'as D-; kilohms where the 1.5 kΩ of a full-speed device leads to its rail',
+    source: 'pull-up of a full-speed device (USB 2.0 specification, from memory); common practice',
   },
   {
     between: ['ground', 'configuration'],
@@ -116,10 +131,10 @@ export const SIGNATURES: readonly SignatureRow[] = [
   {
     between: ['ground', 'far supply'],
     mixture: [
-      [0.5, junctionUp(0.5, 0.1, 1.5e5)],
-      [0.32, CLIMBS],
+      [0.35, junctionUp(0.54, 0.1, 1.5e5)],
+      [0.5, CLIMBS],
       [0.03, ohmsAbout(1, 0.9)],
-      [0.15, ohmsAbout(1e5, 1.8)],
+      [0.12, ohmsAbout(1e5, 1.8)],
     ],
     shows: 'as VBUS, with the larger capacitors',
     source: COMMON,
@@ -131,6 +146,16 @@ export const SIGNATURES: readonly SignatureRow[] = [
       [0.1, NOTHING_BETWEEN],
     ],
     shows: 'as its line',
+    source: COMMON,
+  },
+  {
+    between: ['ground', 'far data plus'],
+    mixture: [
+      [0.6, junctionUp(0.65, 0.06, 5e6)],
+      [0.3, junctionUp(0.65, 0.06, 9e3)],
+      [0.1, NOTHING_BETWEEN],
+    ],
+    shows: 'as D+',
     source: COMMON,
   },
   {
@@ -189,17 +214,6 @@ export const SIGNATURES: readonly SignatureRow[] = [
     source: 'series resistors of full-speed drivers (USB 2.0 specification, from memory); common practice',
   },
   {
-    between: ['data', 'data'],
-    mixture: [
-      [0.5, NOTHING_BETWEEN],
-      [0.33, ohmsAbout(1e7, 1.3)],
-      [0.09, junctionUp(1.2, 0.3)],
-      [0.08, junctionDown(1.2, 0.3)],
-    ],
-    shows: 'nothing between D+ and D-',
-    source: COMMON,
-  },
-  {
     between: ['data', 'rail'],
     mixture: [
       [0.5, junctionUp(0.63, 0.1, 2e6)],
@@ -210,24 +224,15 @@ export const SIGNATURES: readonly SignatureRow[] = [
     source: 'pull-up of a full-speed device (USB 2.0 specification, from memory)',
   },
   {
-    between: ['supply', 'rail'],
+    between: ['rail', 'rail'],
     mixture: [
-      [0.3, junctionDown(0.5, 0.12, 2e5)],
-      [0.25, junctionUp(0.2, 0.08, 5e4)],
-      [0.25, ohmsAbout(2e5, 1.5)],
-      [0.2, NOTHING_BETWEEN],
+      [0.3, A_WIRE],
+      [0.3, ohmsAbout(2e4, 1.6)],
+      [0.15, junctionUp(0.6, 0.15, 1e5)],
+      [0.15, junctionDown(0.6, 0.15, 1e5)],
+      [0.1, NOTHING_BETWEEN],
     ],
-    shows: 'a junction one way or the other',
-    source: COMMON,
-  },
-  {
-    between: ['supply', 'other supply'],
-    mixture: [
-      [0.5, ohmsAbout(4e5, 1.5)],
-      [0.4, NOTHING_BETWEEN],
-      [0.1, junctionUp(0.7, 0.3)],
-    ],
-    shows: 'no ring: they meet only at the cathode of the dual diode',
+    shows: 'one rail or two',
     source: COMMON,
   },
   {
@@ -244,6 +249,7 @@ export const SIGNATURES: readonly SignatureRow[] = [
 
 /** Kind of the net that a function's track runs on. */
 export function kindOf(f: PinFunction): NetKind {
+  if (f === 'D+') return 'data plus';
   const group = functionGroup(f);
   if (group === 'audio' || group === 'unknown') return 'other';
   return group;

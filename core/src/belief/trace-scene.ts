@@ -1,9 +1,10 @@
 import { POINT_ROLE_SHEETS } from '../board/board';
-import type { ComponentKind } from '../board/board';
+import type { ComponentKind, Terminal } from '../board/board';
 import { acrossFaces } from '../board/face-register';
 import { canProbe, isGone } from '../board/pad-state';
 import type { ProbePoint } from '../board/probe-point';
 import { spanMm } from '../board/probe-point';
+import type { ConnectorFamily } from '../connector/family';
 import type { PinFunction } from '../connector/pin-function';
 import { functionGroup } from '../connector/pin-function';
 import type { XY } from '../geometry/projective';
@@ -16,8 +17,10 @@ export type SceneRole = 'pad' | 'dead pad' | 'stub' | 'reference' | 'site';
 
 /** One way in which the board may be wired: the function of each pin, in the order of the board's pins. */
 export interface Orientation {
-  readonly name: 'as usual' | 'mirrored';
+  readonly name: 'as usual' | 'mirrored' | 'joined';
   readonly weight: number;
+  /** D+ and D- are one net: both are called D+ then. */
+  readonly joined: boolean;
   readonly functions: readonly PinFunction[];
   /** Points that are pads of each function, torn ones too. */
   readonly padsOf: ReadonlyMap<PinFunction, readonly number[]>;
@@ -40,16 +43,20 @@ export interface TraceScene {
   /** Ohms marked on the resistor that a terminal belongs to; `null` for anything else. */
   readonly marked: readonly (number | null)[];
   readonly sites: readonly number[];
+  readonly family: ConnectorFamily;
   readonly orientations: readonly Orientation[];
   /** Distances in mm, infinite across faces that are not laid on each other: `span(a, b)`. */
   readonly span: (a: number, b: number) => number;
   /** Worked out once for the board and kept: what is likely before any reading. */
   readonly priors: Map<string, Float64Array>;
   readonly pairNorms: Map<string, number>;
+  readonly pairLogs: Map<string, Float64Array>;
 }
 
 /** A board is now and then wired the other way round than its marks, or the marks were set from the wrong end (a judgement). */
-const MIRRORED_WEIGHT = 0.06;
+const MIRRORED_WEIGHT = 0.025;
+/** Devices that only charge join D+ and D- now and then (a judgement). */
+const JOINED_WEIGHT = 0.05;
 /** A stub belongs to the pin it stands before: no further to the side than this share of the pitch, nor further away than this, mm. */
 const STUB_SIDE = 0.5;
 const STUB_REACH_MM = 3;
@@ -71,18 +78,26 @@ function stubPin(ctx: TraceContext, point: ProbePoint): number {
   return best;
 }
 
+/** The other end of a winding: of the three other legs neither the one beside it nor the one in the opposite corner. -1 without four legs. */
+function windingEnd(terminals: readonly Terminal[], at: number): number {
+  const own = terminals[at];
+  if (!own || terminals.length !== 4) return -1;
+  const others = terminals
+    .map((t, i) => ({ i, mm: Math.hypot(t.at.x - own.at.x, t.at.y - own.at.y) }))
+    .filter(({ i }) => i !== at)
+    .sort((a, b) => a.mm - b.mm);
+  return others[1]?.i ?? -1;
+}
+
 function partners(points: readonly ProbePoint[], index: ReadonlyMap<string, number>): Int32Array {
   return Int32Array.from(points, (p) => {
     if (p.owner !== 'terminal') return -1;
     const { terminals, kind } = p.component;
     const at = terminals.findIndex((t) => t.id === p.id);
-    const half = terminals.length / 2;
-    const other =
-      terminals.length === 2
-        ? 1 - at
-        : kind === 'choke' && Number.isInteger(half)
-          ? (at + half) % terminals.length
-          : -1;
+    // The legs of an array face each other across it, counted round.
+    if (kind === 'resistor-array' && terminals.length % 2 === 0)
+      return index.get(terminals[terminals.length - 1 - at]?.id ?? '') ?? -1;
+    const other = terminals.length === 2 ? 1 - at : kind === 'choke' ? windingEnd(terminals, at) : -1;
     return other < 0 ? -1 : (index.get(terminals[other]?.id ?? '') ?? -1);
   });
 }
@@ -100,10 +115,20 @@ function orientationsOf(ctx: TraceContext, index: ReadonlyMap<string, number>): 
       const point = index.get(ctx.pins[i]?.id ?? '');
       if (point !== undefined) padsOf.set(f, [...(padsOf.get(f) ?? []), point]);
     });
-    return { name, weight, functions, padsOf };
+    return { name, weight, joined: name === 'joined', functions, padsOf };
   };
-  if (usual.every((f, i) => f === mirrored[i])) return [make('as usual', 1, usual)];
-  return [make('as usual', 1 - MIRRORED_WEIGHT, usual), make('mirrored', MIRRORED_WEIGHT, mirrored)];
+  const ways: Orientation[] = [];
+  if (usual.some((f, i) => f !== mirrored[i])) ways.push(make('mirrored', MIRRORED_WEIGHT, mirrored));
+  if (usual.includes('D+') && usual.includes('D-'))
+    ways.push(
+      make(
+        'joined',
+        JOINED_WEIGHT,
+        usual.map((f) => (f === 'D-' ? 'D+' : f)),
+      ),
+    );
+  const rest = ways.reduce((left, o) => left - o.weight, 1);
+  return [make('as usual', rest, usual), ...ways];
 }
 
 /** @param slipRate chance that a reading was taken wrong */
@@ -122,8 +147,8 @@ export function traceScene(ctx: TraceContext, slipRate: number): TraceScene {
     if (p.owner === 'leg') return isGone(p.leg.state) ? 'dead pad' : 'reference';
     if (p.owner === 'terminal') return 'site';
     if (POINT_ROLE_SHEETS[p.point.role].known !== null) return 'reference';
-    if (p.point.role === 'track-end') {
-      const pin = stubPin(ctx, p);
+    if (p.point.ofPin !== undefined || p.point.role === 'track-end') {
+      const pin = (p.point.ofPin === undefined ? undefined : pinIndex.get(p.point.ofPin)) ?? stubPin(ctx, p);
       pinOf[i] = pin;
       if (pin >= 0) return 'stub';
     }
@@ -147,9 +172,9 @@ export function traceScene(ctx: TraceContext, slipRate: number): TraceScene {
   return {
     labels: labelSet(functions, slipRate, {
       low: has('fuse', 'bead', 'inductor', 'other'),
-      resistor: has('resistor', 'other'),
+      resistor: has('resistor', 'resistor-array', 'other'),
       choke: has('choke', 'other'),
-      junction: has('diode', 'dual-diode', 'other'),
+      junction: has('diode', 'dual-diode', 'three-legged', 'other'),
     }),
     points,
     where: points.map((p) => acrossFaces(ctx.register, p.at, p.face, home) ?? p.at),
@@ -160,12 +185,16 @@ export function traceScene(ctx: TraceContext, slipRate: number): TraceScene {
     kinds: points.map((p) => (p.owner === 'terminal' ? p.component.kind : 'point')),
     component: points.map((p) => (p.owner === 'terminal' ? p.component.id : null)),
     marked: points.map((p) =>
-      p.owner === 'terminal' && p.component.kind === 'resistor' ? p.component.value : null,
+      p.owner === 'terminal' && ['resistor', 'resistor-array'].includes(p.component.kind)
+        ? p.component.value
+        : null,
     ),
     sites: points.flatMap((_, i) => (roles[i] === 'site' ? [i] : [])),
+    family: ctx.board.family ?? 'other',
     orientations: orientationsOf(ctx, index),
     span,
     priors: new Map(),
     pairNorms: new Map(),
+    pairLogs: new Map(),
   };
 }

@@ -82,6 +82,13 @@ export const COMPONENT_KINDS = [
   'chip',
   'led',
   'button',
+  'resistor-array',
+  'three-legged',
+  'crystal',
+  'socket',
+  'speaker',
+  'switch',
+  'cell',
   'other',
 ] as const;
 export type ComponentKind = (typeof COMPONENT_KINDS)[number];
@@ -153,6 +160,13 @@ export const REFERENCE_LETTERS: Readonly<Record<ComponentKind, string>> = {
   chip: 'U',
   led: 'LED',
   button: 'SW',
+  'resistor-array': 'RN',
+  'three-legged': 'Q',
+  crystal: 'Y',
+  socket: 'J',
+  speaker: 'LS',
+  switch: 'SW',
+  cell: 'BT',
   other: 'X',
 };
 
@@ -162,6 +176,8 @@ export interface LoosePoint {
   readonly face: Face;
   readonly at: BoardPoint;
   readonly role: PointRole;
+  /** The pin whose own track was scraped bare here; absent where no hand laid it open for a pin. */
+  readonly ofPin?: string;
 }
 
 /** A break in a track, at a distance along it from its first point. */

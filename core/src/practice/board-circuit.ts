@@ -115,7 +115,18 @@ function partsOf(component: Component, net: (i: number) => string, truth: PartTr
       );
     case 'chip':
       return chip(component, net, truth);
+    case 'resistor-array':
+      return terminals
+        .slice(0, Math.floor(terminals.length / 2))
+        .flatMap((_, i) => between(i, terminals.length - 1 - i, value ?? 22));
+    case 'speaker':
+      return between(0, 1, value ?? 8);
+    case 'three-legged':
     case 'button':
+    case 'crystal':
+    case 'socket':
+    case 'switch':
+    case 'cell':
     case 'other':
       return [];
   }

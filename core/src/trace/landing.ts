@@ -2,6 +2,7 @@ import type { ProbePoint } from '../board/probe-point';
 import { spanMm } from '../board/probe-point';
 import type { PinFunction } from '../connector/pin-function';
 import { functionGroup } from '../connector/pin-function';
+import { apartFromSupplies } from './landing-danger';
 import type { PinPoint, TraceContext } from '../belief/trace-context';
 import { isGroundPin, knownOhms } from '../belief/trace-context';
 
@@ -30,29 +31,6 @@ function isRung(ctx: TraceContext, pin: PinPoint, point: ProbePoint): boolean {
   });
 }
 
-/** Whether a reading that stands says that a point is apart from another supply. */
-function apartFromOthers(ctx: TraceContext, point: ProbePoint): boolean {
-  const others = new Set(
-    ctx.points.flatMap((p) => (p.owner === 'point' && p.point.role === 'other-supply' ? [p.id] : [])),
-  );
-  return ctx.readings.some(
-    (r) =>
-      (r.shown === 'open' || r.shown === 'over' || (r.shown === 'value' && (r.value ?? 0) > 1000)) &&
-      ((r.red === point.id && others.has(r.black)) || (r.black === point.id && others.has(r.red))),
-  );
-}
-
-/**
- * What has to be rung before a wire goes where a supply pin is thought to land: a part that joins two supplies has a leg of each, and a
- * wire on the wrong one joins them. `null` where nothing speaks of it.
- */
-export function landingDanger(ctx: TraceContext, pin: PinPoint, point: ProbePoint): string | null {
-  if (functionGroup(pin.pin.function) !== 'supply') return null;
-  if (point.owner !== 'terminal' || point.component.terminals.length !== 3) return null;
-  if (apartFromOthers(ctx, point)) return null;
-  return `one leg of ${point.component.name} may be another supply’s: ring this one to it before any wire, a beep means it is not yours`;
-}
-
 /** Words and rank (0 best) for a point as landing of a pin; `null` where the point is no landing for that function. */
 export function describeLanding(
   ctx: TraceContext,
@@ -76,13 +54,16 @@ export function describeLanding(
     return { rank: 2, why: rung ? 'rings to ground' : 'ground by its mark: ring it to the pour first' };
   }
   if (point.owner === 'leg') return null;
-  if (point.owner === 'point') return { rank: 3, why: same };
+  if (point.owner === 'point')
+    return point.point.role === 'track-end'
+      ? { rank: 4, why: 'its own track, scraped bare: glue the wire down, the copper is thin' }
+      : { rank: 3, why: same };
   const { component } = point;
   if (group === 'supply') {
-    if (component.kind === 'dual-diode')
+    if (component.kind === 'dual-diode' || component.kind === 'three-legged')
       return {
         rank: 1,
-        why: apartFromOthers(ctx, point)
+        why: apartFromSupplies(ctx, point)
           ? `${component.name}: the leg that does not ring to the other supply`
           : `a leg of ${component.name}: ring it to the other supply first`,
       };

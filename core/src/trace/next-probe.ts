@@ -8,7 +8,8 @@ import { doubtfulReadings } from '../belief/doubtful-reading';
 import { classWords } from '../belief/outcome-class';
 import type { TargetBelief } from '../belief/pin-belief';
 import { targetBelief, traceTargets } from '../belief/pin-belief';
-import { probeSeconds } from './probe-cost';
+import { baredPoints, isTrackEnd, probeSeconds } from './probe-cost';
+import { landingDanger } from './landing-danger';
 import type { ProbeHands } from './probe-cost';
 import type { ProbeOrder } from './probe-order';
 import { probeKey } from './probe-order';
@@ -44,8 +45,14 @@ export interface TraceAdvice {
   readonly order: ProbeOrder | null;
 }
 
-/** A probe that tells less than this is not worth the hand, bits. */
-const LEAST_BITS = 0.004;
+/** A probe that tells less than this is not worth the hand, bits; nor one that tells less than this for each second it takes. */
+const LEAST_BITS = 0.006;
+const LEAST_BITS_A_SECOND = 0.0015;
+/** After so many readings a further one has to tell twice as much: what did not come clear by then seldom does by more of the same. */
+const PATIENCE = 30;
+
+/** From this chance on a landing is one that a hand would take. */
+const LIKELY_LANDING = 0.5;
 
 /** An outcome less likely than this is not named in the reason. */
 const WORTH_SAYING = 0.12;
@@ -91,7 +98,12 @@ function tells(
   return `${place} ${most.after >= 0.5 ? 'is' : 'may be'} ${name}, ${printChance(most.after)}`;
 }
 
-function orderOf(belief: TraceBelief, value: ProbeValue, seconds: number): ProbeOrder {
+function orderOf(
+  belief: TraceBelief,
+  value: ProbeValue,
+  seconds: number,
+  bared: ReadonlySet<string>,
+): ProbeOrder {
   const { scene } = belief;
   const [red, black] = [scene.points[value.idea.red], scene.points[value.idea.black]];
   const watches = value.watches.filter((w) => w.gainBits > 0.005);
@@ -125,6 +137,9 @@ function orderOf(belief: TraceBelief, value: ProbeValue, seconds: number): Probe
     why: `${what[0]?.toUpperCase() ?? ''}${what.slice(1)}${best ? `: if it shows ${best.shows}, ${best.tells}` : ''}.`,
     means: means.map(({ shows, tells: words }) => ({ shows, tells: words })),
     purpose: 'tell',
+    scrape: [red, black].flatMap((p) =>
+      p && value.idea.mode !== 'seen' && isTrackEnd(p) && !bared.has(p.id) ? [p.label] : [],
+    ),
     gainBits: value.gainBits,
     seconds,
   };
@@ -147,8 +162,9 @@ function repeatOf(belief: TraceBelief, doubt: DoubtfulReading, hands: ProbeHands
       { shows: 'something else', tells: 'strike the first one out' },
     ],
     purpose: 'repeat',
+    scrape: [],
     gainBits: 0,
-    seconds: probeSeconds(hands, red, black, reading.mode),
+    seconds: probeSeconds(hands, red, black, reading.mode, baredPoints(ctx.readings)),
   };
 }
 
@@ -179,6 +195,7 @@ export function traceAdvice(
   const belief = traceBelief(ctx, { ...USUAL_BELIEF, optional, slipRate }, scene);
   const targets = traceTargets(belief).map((t) => targetBelief(belief, t, sureAt));
   const hands = handsNow(ctx);
+  const bared = baredPoints(ctx.readings);
   const doubtful = doubtfulReadings(belief);
   const repeat = doubtful
     .map((d) => repeatOf(belief, d, hands))
@@ -186,8 +203,10 @@ export function traceAdvice(
   const open = targets.filter(
     (t) => t.status === 'unsure' && (!onlyToBuild || isToBuild(ctx, t.target.pins)),
   );
-  if (open.length === 0) return { belief, targets, doubtful, order: null };
+  const danger = dangerOrder(belief, targets, hands, skipped);
+  if (open.length === 0) return { belief, targets, doubtful, order: danger };
   if (repeat) return { belief, targets, doubtful, order: repeat };
+  const leastRate = LEAST_BITS_A_SECOND * (1 + ctx.readings.length / PATIENCE);
   const asked = new Set(ctx.readings.map((r) => probeKey(r.red, r.black, r.mode)));
   const ranked = probeValues(belief, open)
     .flatMap((value) => {
@@ -195,12 +214,65 @@ export function traceAdvice(
       if (!red || !black || value.gainBits < LEAST_BITS) return [];
       const key = probeKey(red.id, black.id, value.idea.mode);
       if (asked.has(key) || skipped.has(key)) return [];
-      const seconds = probeSeconds(hands, red, black, value.idea.mode);
-      return [{ value, seconds, rate: value.gainBits / seconds }];
+      const seconds = probeSeconds(hands, red, black, value.idea.mode, bared);
+      const rate = value.gainBits / seconds;
+      return rate >= leastRate ? [{ value, seconds, rate }] : [];
     })
     .sort((a, b) => b.rate - a.rate);
   const best = ranked[0];
-  return { belief, targets, doubtful, order: best ? orderOf(belief, best.value, best.seconds) : null };
+  return {
+    belief,
+    targets,
+    doubtful,
+    order: best ? orderOf(belief, best.value, best.seconds, bared) : danger,
+  };
+}
+
+/** What must stay apart is rung apart before a wire goes there: the reading that a likely landing still wants for it. */
+function dangerOrder(
+  belief: TraceBelief,
+  targets: readonly TargetBelief[],
+  hands: ProbeHands | null,
+  skipped: ReadonlySet<string>,
+): ProbeOrder | null {
+  const { ctx } = belief;
+  for (const { target, landings } of targets) {
+    const pin = ctx.pins[target.pins.find((i) => isToBuild(ctx, [i])) ?? -1];
+    const point = ctx.byId.get(landings[0]?.pointId ?? '');
+    if (!pin || !point || (landings[0]?.p ?? 0) < LIKELY_LANDING) continue;
+    const danger = landingDanger(ctx, pin, point);
+    const other = ctx.byId.get(danger?.ringTo ?? '');
+    if (!danger || !other || skipped.has(probeKey(point.id, other.id, 'continuity'))) continue;
+    if (
+      ctx.readings.some(
+        (r) => probeKey(r.red, r.black, 'continuity') === probeKey(point.id, other.id, 'continuity'),
+      )
+    )
+      continue;
+    const isGround = target.functions[0] === 'GND';
+    return {
+      red: point.id,
+      black: other.id,
+      redLabel: point.label,
+      blackLabel: other.label,
+      mode: 'continuity',
+      why: `Before any wire: ${danger.words}.`,
+      means: isGround
+        ? [
+            { shows: 'beep', tells: `${point.label} is ground` },
+            { shows: 'open', tells: `${point.label} is not ground: land elsewhere` },
+          ]
+        : [
+            { shows: 'beep', tells: `${point.label} is ${other.label}: a wire there joins two supplies` },
+            { shows: 'open', tells: 'the two are apart' },
+          ],
+      purpose: 'danger',
+      scrape: [],
+      gainBits: 0,
+      seconds: probeSeconds(hands, point, other, 'continuity', baredPoints(ctx.readings)),
+    };
+  }
+  return null;
 }
 
 /** The next probe alone; see `traceAdvice`. */

@@ -4,7 +4,9 @@ import { POINT_ROLE_SHEETS } from '../board/board';
 import { isOptional } from '../connector/pin-function';
 import { canProbe } from '../board/pad-state';
 import type { Landing } from './landing';
-import { describeLanding, findLanding, landingDanger } from './landing';
+import { describeLanding, findLanding } from './landing';
+import { landingDanger } from './landing-danger';
+import { whatWouldTell } from './what-would-tell';
 import type { PinPoint, TraceContext } from '../belief/trace-context';
 import type { TargetBelief } from '../belief/pin-belief';
 import { isGroundPin } from '../belief/trace-context';
@@ -20,6 +22,8 @@ export interface PinRowReport {
   readonly contradictions: readonly string[];
   /** What must be settled before a wire goes to the place that is shown, sure or not; `null` with nothing. */
   readonly danger: string | null;
+  /** Where it is not settled: acts that would tell, the surest first. */
+  readonly wouldTell: readonly string[];
   /** `sound`: solder straight to the pad. `found`: a landing is known. `needless`: works without. `open`: not yet found. */
   readonly status: 'sound' | 'found' | 'needless' | 'open';
 }
@@ -118,7 +122,8 @@ function reportPin(ctx: TraceContext, pin: PinPoint, believed: TargetBelief | nu
     pin,
     landing,
     believed,
-    danger: place ? landingDanger(ctx, pin, place) : null,
+    danger: place ? (landingDanger(ctx, pin, place)?.words ?? null) : null,
+    wouldTell: status === 'open' ? whatWouldTell(ctx, pin, believed) : [],
     rests: ctx.readings.filter((r) => restIds.has(r.id) || (inferred && touches(r, pin.id, landing.pointId))),
     contradictions: [
       ...supplyClash(ctx, pin),

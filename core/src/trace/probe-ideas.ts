@@ -1,7 +1,9 @@
 import { canProbe } from '../board/pad-state';
 import type { TraceBelief } from '../belief/belief';
+import { pullUpsOf } from '../belief/belief';
 import type { TraceMode } from '../belief/outcome-class';
 import type { TargetBelief } from '../belief/pin-belief';
+import { isGroundPin } from '../belief/trace-context';
 
 /** A reading that could be taken next; points by their numbers in the scene. */
 export interface ProbeIdea {
@@ -12,6 +14,57 @@ export interface ProbeIdea {
 
 /** How many of a target's likely places are tried against each other and by eye. */
 const TRIED = 3;
+
+/** Where ground can be touched most surely: by what is believed, a pour or leg before a pad or a cell's minus. -1 without any. */
+function surestGround({ scene, wired }: TraceBelief): number {
+  const rank = (i: number): number => {
+    const p = scene.points[i];
+    if (
+      scene.roles[i] !== 'reference' &&
+      !(p?.owner === 'pin' && isGroundPin(p.pin) && scene.roles[i] === 'pad')
+    )
+      return -1;
+    const chance = wired.reduce(
+      (sum, way) => sum + way.weight * ((way.labels[i] as Float64Array)[scene.labels.ground] as number),
+      0,
+    );
+    const handy = p?.owner === 'point' ? (p.point.role === 'pour' ? 0.05 : 0) : p?.owner === 'leg' ? 0.02 : 0;
+    return chance > 0.5 ? chance + handy : -1;
+  };
+  const ranks = scene.points.map((_, i) => rank(i));
+  const best = Math.max(-1, ...ranks);
+  return best < 0 ? -1 : ranks.indexOf(best);
+}
+
+/** How many unmarked resistors are looked at for a pull-up, and how near to a line's likely places, mm. */
+const LOOKED_AT = 4;
+const PULL_UP_REACH_MM = 8;
+
+/** Resistors near a data line's likely places of which neither mark nor reading says the ohms: one may be its pull-up. */
+export function unknownResistors(
+  { scene, evidence }: TraceBelief,
+  { target }: Pick<TargetBelief, 'target'>,
+  places: readonly number[],
+): (readonly [number, number])[] {
+  if (!target.functions.some((f) => f === 'D+' || f === 'D-')) return [];
+  return scene.sites
+    .filter((i) => {
+      const other = scene.partner[i] ?? -1;
+      return (
+        scene.kinds[i] === 'resistor' &&
+        other > i &&
+        scene.marked[i] === null &&
+        !evidence.some(
+          (e) => e.mode === 'ohms' && [e.red, e.black].includes(i) && [e.red, e.black].includes(other),
+        )
+      );
+    })
+    .map((i) => ({ i, mm: Math.min(Infinity, ...places.slice(0, TRIED).map((p) => scene.span(p, i))) }))
+    .filter(({ mm }) => mm < PULL_UP_REACH_MM)
+    .sort((a, b) => a.mm - b.mm)
+    .slice(0, LOOKED_AT)
+    .map(({ i }) => [i, scene.partner[i] ?? -1] as const);
+}
 
 /** Readings worth weighing: pads and stubs against likely landings, those against ground, across their parts, against each other. */
 export function ideasFor(
@@ -31,13 +84,13 @@ export function ideasFor(
     scene.points.flatMap((_, i) =>
       scene.pinOf[i] === pin && (scene.roles[i] === 'pad' || scene.roles[i] === 'stub') ? [i] : [],
     );
-  const ground = scene.points.findIndex(
-    (p) => p.owner === 'point' && ['pour', 'battery-minus'].includes(p.point.role),
-  );
-  const reference = ground >= 0 ? ground : scene.roles.findIndex((r) => r === 'reference');
+  const reference = surestGround(belief);
   const supplies = scene.points.flatMap((p, i) =>
     p.owner === 'point' && p.point.role === 'other-supply' ? [i] : [],
   );
+  // What hides one track from the eye hides them all: where one look ended at the mask, no other is asked for.
+  const looks = belief.evidence.filter((e) => e.mode === 'seen');
+  const masked = looks.length > 0 && looks.every((e) => e.at === 1);
   // Any pad that is left tells which way round the board is wired, even one whose own line is settled.
   if (scene.orientations.length > 1)
     ctx.pins.forEach((_, pin) => {
@@ -62,11 +115,7 @@ export function ideasFor(
         }
       }
       const state = ctx.pins[pin]?.pin.state;
-      // Where a look from this pad ended at the mask, another one from it will end there too.
-      const ended = belief.evidence.some(
-        (e) => e.mode === 'seen' && e.at === 1 && [e.red, e.black].includes(pad),
-      );
-      if (state && !canProbe(state) && !ended)
+      if (state && !canProbe(state) && !masked)
         for (const place of places.slice(0, TRIED)) add(pad, place, 'seen');
     }
     for (const place of places) {
@@ -85,14 +134,15 @@ export function ideasFor(
       if (supply) for (const other of supplies) add(place, other, 'continuity');
     }
     // A pull-up of 1.5 kohm stands on one line of a pair only: which of the two places rings to it tells them apart.
-    if (target.functions.some((f) => f === 'D+' || f === 'D-'))
-      scene.marked.forEach((ohms, end) => {
-        if (ohms === null || ohms < 1400 || ohms > 1600) return;
-        for (const place of places.slice(0, TRIED)) {
-          add(place, end, 'continuity');
-          add(place, end, 'ohms');
-        }
-      });
+    if (target.functions.some((f) => f === 'D+' || f === 'D-')) {
+      for (const [one, other] of unknownResistors(belief, { target }, places)) add(one, other, 'ohms');
+      for (const end of pullUpsOf(scene, belief.evidence))
+        for (const place of places.slice(0, TRIED))
+          for (const at of [place, scene.partner[place] ?? -1]) {
+            add(at, end, 'continuity');
+            add(at, end, 'ohms');
+          }
+    }
     for (const [n, a] of places.slice(0, TRIED).entries())
       for (const b of places.slice(n + 1, TRIED)) {
         add(a, b, 'ohms');

@@ -11,8 +11,10 @@ export interface ProbeOrder {
   readonly why: string;
   /** What each outcome would mean. */
   readonly means: readonly { readonly shows: string; readonly tells: string }[];
-  /** `tell`: it tells most of where pins go; `repeat`: a reading that does not fit the others. */
-  readonly purpose: 'tell' | 'repeat';
+  /** `tell`: it tells most of where pins go; `repeat`: a reading that does not fit the others; `danger`: what must stay apart is rung apart. */
+  readonly purpose: 'tell' | 'repeat' | 'danger';
+  /** What has to be scraped bare before a tip can rest there: names of tracks' ends; mostly none. */
+  readonly scrape: readonly string[];
   /** What it is expected to tell of where pins go, bits. */
   readonly gainBits: number;
   /** What it takes from where the hands are, seconds. */

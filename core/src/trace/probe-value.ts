@@ -1,11 +1,10 @@
-import type { TraceBelief, WiredBelief } from '../belief/belief';
-import { groupOf, mixedOf } from '../belief/belief';
-import type { LineHypothesis } from '../belief/line-group';
+import type { LineHypothesis, TraceBelief, WiredBelief } from '../belief/belief';
+import { groupOf } from '../belief/belief';
 import { CLASS_COUNT } from '../belief/outcome-class';
 import type { TargetBelief, TraceTarget } from '../belief/pin-belief';
 import { isLandingPoint, netChances } from '../belief/pin-belief';
 import type { ProbeIdea } from './probe-ideas';
-import { ideasFor } from './probe-ideas';
+import { ideasFor, unknownResistors } from './probe-ideas';
 import { acrossPart } from '../belief/between-nets';
 import { withSlips } from '../belief/labels';
 
@@ -42,8 +41,34 @@ const OFFERED = 7;
 /** A place counts as a rival of the likeliest one from this share of its chance. */
 const RIVAL = 0.35;
 
+/** How often an unmarked resistor by a data line's place is its pull-up (a judgement). */
+const PULL_UP_CHANCE = 0.08;
+/** What narrows places down counts so much against what settles one (a judgement). */
+const NARROWS = 0.5;
+/** A line that is nearly settled is worth settling: what tells of it counts so many times (a judgement). */
+const NEARLY = 0.8;
+const NEARLY_WORTH = 4;
+
 function bits(p: number): number {
   return p <= 0 || p >= 1 ? 0 : -p * Math.log2(p) - (1 - p) * Math.log2(1 - p);
+}
+
+/** From this chance on a place is tried for being on the net at all; below it only as the place where the line lands. */
+const LIKELY = 0.3;
+
+/** Chance of each point to be where the line of a target lands; of one more point of its net, none. Ground has its net alone. */
+function landedChances({ wired, scene }: TraceBelief, target: TraceTarget): Float64Array {
+  const out = new Float64Array(scene.points.length);
+  wired.forEach((way, o) => {
+    const f = target.functions[o] ?? 'unknown';
+    const group = way.groups[groupOf(way, f)];
+    const row = group?.functions.indexOf(f) ?? -1;
+    for (const h of group?.hypotheses ?? []) {
+      const site = h.landings[row] ?? -1;
+      if (site >= 0) out[site] = (out[site] as number) + way.weight * h.weight;
+    }
+  });
+  return out;
 }
 
 function watchedOf(
@@ -52,7 +77,8 @@ function watchedOf(
 ): { readonly watched: Watched[]; readonly offered: number[][] } {
   const ranked = open.map(({ target }) => {
     const chances = netChances(belief, target);
-    return Array.from(chances, (p, i) => ({ p, i }))
+    const landed = landedChances(belief, target);
+    return Array.from(chances, (p, i) => ({ p: Math.max(landed[i] ?? 0, p > LIKELY ? p : 0), i }))
       .filter(({ i, p }) => isLandingPoint(belief, i, target) && p > 0.003)
       .sort((a, b) => b.p - a.p)
       .map(({ i }) => i);
@@ -99,7 +125,6 @@ function unitsOf(belief: TraceBelief, watched: readonly Watched[]): Unit[] {
     groups,
     watches,
     onNet: wired.map((way, o) => {
-      const mixed = mixedOf(way, groups[o] ?? -1);
       const labels = watches.map(
         ({ target }) => scene.labels.near.get(target.functions[o] ?? 'unknown') ?? 0,
       );
@@ -111,7 +136,7 @@ function unitsOf(belief: TraceBelief, watched: readonly Watched[]): Unit[] {
         Float64Array.from(watches, ({ point }, w) =>
           point === NOWHERE
             ? Number(h.landings[rows[w] ?? -1] === -1)
-            : ((h.special.get(point) ?? (mixed[point] as Float64Array))[labels[w] as number] as number),
+            : ((h.special.get(point) ?? (way.labels[point] as Float64Array))[labels[w] as number] as number),
         ),
       );
     }),
@@ -134,11 +159,10 @@ function combosOf(belief: TraceBelief, unit: Unit, idea: ProbeIdea): Combo[] {
   belief.wired.forEach((way, o) => {
     if (way.weight < LEAST_ORIENTATION) return;
     const group = unit.groups[o] ?? -1;
-    const mixed = mixedOf(way, group);
     hypothesesOf(way, group).forEach((h, k) => {
       if (h.weight < LEAST_HYPOTHESIS) return;
-      const red = h.special.get(idea.red) ?? mixed[idea.red];
-      const black = h.special.get(idea.black) ?? mixed[idea.black];
+      const red = h.special.get(idea.red) ?? way.labels[idea.red];
+      const black = h.special.get(idea.black) ?? way.labels[idea.black];
       if (!red || !black) return;
       let byBlack = combos.get(red);
       if (!byBlack) {
@@ -192,7 +216,7 @@ function unitValue(
   belief: TraceBelief,
   unit: Unit,
   idea: ProbeIdea,
-): { readonly chances: Float64Array; readonly watches: Watch[] } {
+): { readonly chances: Float64Array; readonly watches: Watch[]; readonly tells: number } {
   const { scene, options } = belief;
   const { labels } = scene;
   const n = labels.labels.length;
@@ -203,10 +227,16 @@ function unitValue(
   const across = decoy ? withSlips(decoy[idea.mode], options.slipRate) : null;
   const chances = new Float64Array(classes);
   const joint = unit.watches.map(() => new Float64Array(classes));
+  let known = 0;
   for (const { red, black, weight, on, orientation, lined } of combosOf(belief, unit, idea)) {
     const free = across === null || lined;
     const shown = free ? shownUnder(table, n, classes, red, black, -1, -1) : across;
-    for (let c = 0; c < classes; c += 1) chances[c] = (chances[c] as number) + weight * (shown[c] as number);
+    const whole = shown.reduce((a, x) => a + x, 0);
+    for (let c = 0; c < classes; c += 1) {
+      const p = shown[c] as number;
+      chances[c] = (chances[c] as number) + weight * p;
+      if (p > 0 && whole > 0) known -= weight * p * Math.log2(p / whole);
+    }
     unit.watches.forEach(({ target, point }, w) => {
       const j = joint[w] as Float64Array;
       const atRed = point === idea.red;
@@ -227,7 +257,13 @@ function unitValue(
     const left = after.reduce((sum, p, c) => sum + ((chances[c] as number) / total) * bits(p), 0);
     return { target, point, now, gainBits: Math.max(0, bits(now) - left), after };
   });
-  return { chances: chances.map((x) => x / total), watches };
+  const spread =
+    total > 0 ? chances.reduce((sum, x) => (x > 0 ? sum - (x / total) * Math.log2(x / total) : sum), 0) : 0;
+  return {
+    chances: chances.map((x) => x / total),
+    watches,
+    tells: total > 0 ? Math.max(0, spread - known / total) : 0,
+  };
 }
 
 /**
@@ -237,15 +273,47 @@ function unitValue(
 export function probeValues(belief: TraceBelief, open: readonly TargetBelief[]): ProbeValue[] {
   const { watched, offered } = watchedOf(belief, open);
   const units = unitsOf(belief, watched);
+  // An unmarked resistor may be the pull-up that tells D+ from D-: what it would then tell is beyond one reading, so it is hoped for.
+  const hopes = new Map<string, number>();
+  open.forEach((t, k) => {
+    const unsettled = bits(Math.max(0, ...t.landings.map((l) => l.p)));
+    for (const [one, other] of unknownResistors(belief, t, offered[k] ?? []))
+      hopes.set(`${one} ${other}`, (hopes.get(`${one} ${other}`) ?? 0) + PULL_UP_CHANCE * unsettled);
+  });
   return ideasFor(belief, open, offered).map((idea) => {
     const values = units.map((unit) => unitValue(belief, unit, idea));
     const watches = values.flatMap((v) => v.watches);
-    const gainBits = open.reduce((sum, { target }) => {
-      const own = watches.filter((w) => w.target === target);
-      const best = Math.max(0, ...own.map((w) => w.now));
-      // To learn that an unlikely place is not the one tells nothing of the likely one.
-      return sum + Math.max(0, ...own.filter((w) => w.now >= RIVAL * best).map((w) => w.gainBits));
+    const settled = new Map(
+      open.map(({ target }) => {
+        const own = watches.filter((w) => w.target === target && w.point >= 0);
+        return [target, Math.max(0, ...own.map((w) => w.now))] as const;
+      }),
+    );
+    const gainBits = values.reduce((sum, value, u) => {
+      const targets = [...new Set(units[u]?.watches.map((w) => w.target))];
+      const gains = targets.map((target) => {
+        const own = value.watches.filter((w) => w.target === target);
+        const best = settled.get(target) ?? 0;
+        // To learn that an unlikely place is not the one tells nothing of the likely one.
+        const gain = Math.max(0, ...own.filter((w) => w.now >= RIVAL * best).map((w) => w.gainBits));
+        return (best >= NEARLY ? NEARLY_WORTH : 1) * gain;
+      });
+      const least = Math.min(...targets.map((t) => settled.get(t) ?? 0));
+      // While a line may land in many places, whatever narrows them down counts, even if no single one becomes likely.
+      return (
+        sum +
+        Math.max(
+          gains.reduce((a, b) => a + b, 0),
+          (1 - least) * NARROWS * value.tells,
+        )
+      );
     }, 0);
-    return { idea, gainBits, chances: values[0]?.chances ?? new Float64Array(0), watches };
+    const hoped = hopes.get(`${idea.red} ${idea.black}`);
+    return {
+      idea,
+      gainBits: gainBits + (idea.mode === 'ohms' ? (hoped ?? 0) : 0),
+      chances: values[0]?.chances ?? new Float64Array(0),
+      watches,
+    };
   });
 }

@@ -94,9 +94,19 @@ export const createToolStore = (): StoreApi<ToolState> =>
       }),
   }));
 
+const ANY_LEGS: readonly Component['kind'][] = [
+  'chip',
+  'esd-array',
+  'resistor-array',
+  'crystal',
+  'socket',
+  'switch',
+  'other',
+];
+
 /** How many terminals a part of a kind has; `null` where only the person can tell. */
 export function terminalCount(part: Component['kind']): number | null {
-  if (part === 'dual-diode' || part === 'transistor') return 3;
+  if (part === 'dual-diode' || part === 'transistor' || part === 'three-legged') return 3;
   if (part === 'choke') return 4;
-  return part === 'chip' || part === 'esd-array' || part === 'other' ? null : 2;
+  return ANY_LEGS.includes(part) ? null : 2;
 }

@@ -86,6 +86,13 @@ export const COMPONENT_OPTIONS: Options<ComponentKind> = [
   ['chip', 'chip'],
   ['led', 'LED'],
   ['button', 'button'],
+  ['resistor-array', 'resistor array'],
+  ['three-legged', 'three legs, unknown'],
+  ['crystal', 'crystal'],
+  ['socket', 'socket or plug'],
+  ['speaker', 'speaker'],
+  ['switch', 'switch'],
+  ['cell', 'cell or its clip'],
   ['other', 'other'],
 ];
 

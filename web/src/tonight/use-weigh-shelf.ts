@@ -26,7 +26,11 @@ export function useWeighShelf(jobs: readonly JobSummary[] | undefined): void {
     const weigh = async (id: string): Promise<void> => {
       const { documents, revs, readings } = await api.get<JobBundle>(routes.job(id));
       const { board } = documents;
-      const answers = await adviser.weigh(board, readings, { ...USUAL_WISH, sureAt, skipped: [] });
+      const answers = await adviser.weigh(board, readings, {
+        sureAt,
+        skipped: [],
+        optional: USUAL_WISH.optional,
+      });
       const stamp = answersStamp(revs.board, readings, sureAt);
       await api.put(routes.answers(id), { stamp, answers });
     };

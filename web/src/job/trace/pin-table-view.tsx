@@ -72,7 +72,10 @@ export function PinTableView({
   readonly chosen: string | null;
   readonly onChoose: (id: string | null) => void;
 }) {
-  const { view } = useJob();
+  const { view, weighed } = useJob();
+  // Where no further reading is asked for, each open pin says what else would tell.
+  const asksNothing =
+    view.trace.readings.length > 0 && weighed.answers !== null && weighed.answers.order === null;
   const settled = view.pins.filter((p) => p.status !== 'open').length;
   return (
     <SlipSection title="Where each pin goes" corner={`${settled} of ${view.pins.length}`}>
@@ -108,6 +111,12 @@ export function PinTableView({
                     <Rests row={row} />
                   </span>
                   {chosen === pin.id && <Alternatives row={row} />}
+                  {(chosen === pin.id || asksNothing) &&
+                    row.wouldTell.slice(0, chosen === pin.id ? 5 : 1).map((act) => (
+                      <span key={act} className="mt-1 block text-second">
+                        {act}
+                      </span>
+                    ))}
                   {row.danger !== null && row.status !== 'sound' && (
                     <span className="mt-0.5 flex gap-1.5 text-second font-semibold text-wait">
                       <TriangleAlert aria-hidden className="mt-0.5 size-4 shrink-0" />

@@ -121,7 +121,7 @@ function ProbeMove({ pair }: { readonly pair: Pair }) {
     order
       ? order.mode === 'seen'
         ? byEyeWords(order)
-        : `${MODE_SAID[order.mode]}. Red on ${order.redLabel}, black on ${order.blackLabel}.`
+        : `${order.scrape.length > 0 ? `First scrape ${order.scrape.join(' and ')} bare. ` : ''}${MODE_SAID[order.mode]}. Red on ${order.redLabel}, black on ${order.blackLabel}.`
       : '',
   );
   return (
@@ -130,15 +130,23 @@ function ProbeMove({ pair }: { readonly pair: Pair }) {
         <span className="text-second font-bold text-copper">
           {order?.purpose === 'repeat'
             ? 'Take this one again'
-            : (order ?? weighing)
-              ? 'Next move'
-              : 'Your own pair'}
+            : order?.purpose === 'danger'
+              ? 'Before any wire'
+              : (order ?? weighing)
+                ? 'Next move'
+                : 'Your own pair'}
         </span>
         <span className="figure text-second text-ink2">
           probe {bundle.readings.length + 1},{' '}
           {open === 0 ? 'all pins placed' : `${open} pin${open === 1 ? '' : 's'} to find`}
         </span>
       </div>
+      {order && order.scrape.length > 0 && (
+        <p className="mt-2 rounded-[8px] bg-copper-soft px-3 py-2 font-semibold">
+          First scrape 1 to 2 mm of mask off at {order.scrape.join(' and ')}, along the track and no wider
+          than it.
+        </p>
+      )}
       {pair.mode === 'seen' && red && black ? (
         <h2 className="mt-2 text-[25px] leading-[1.15] font-semibold">
           {byEyeWords({ redLabel: red.label, blackLabel: black.label })}
