@@ -11,9 +11,12 @@ export interface LandingDanger {
   readonly ringTo: string | null;
 }
 
-/** A place that must stay apart from a pin of no ground: what it is called, and what a wire there would do. */
+/** Every supply that is marked, another input before the cell: what a line other than ground must stay apart from. */
 function supplies(ctx: TraceContext): ProbePoint[] {
-  return ctx.points.filter((p) => p.owner === 'point' && POINT_ROLE_SHEETS[p.point.role].known === 'supply');
+  const rank = (p: ProbePoint): number => (p.owner === 'point' && p.point.role === 'other-supply' ? 0 : 1);
+  return ctx.points
+    .filter((p) => p.owner === 'point' && POINT_ROLE_SHEETS[p.point.role].known === 'supply')
+    .sort((a, b) => rank(a) - rank(b));
 }
 
 /** Whether a reading that stands says that two points are apart. */
@@ -29,7 +32,7 @@ function apart(ctx: TraceContext, a: string, b: string): boolean {
 
 /** Whether a reading that stands says that a point is apart from each supply that is marked; with none marked, nothing says so. */
 export function apartFromSupplies(ctx: TraceContext, point: ProbePoint): boolean {
-  const others = supplies(ctx).filter((p) => p.owner === 'point' && p.point.role === 'other-supply');
+  const others = supplies(ctx);
   return others.length > 0 && others.every((p) => apart(ctx, point.id, p.id));
 }
 

@@ -2,7 +2,6 @@ import { printChance } from '../quantity/print-chance';
 import type { Reading } from '../board/reading';
 import { POINT_ROLE_SHEETS } from '../board/board';
 import { isOptional } from '../connector/pin-function';
-import { canProbe } from '../board/pad-state';
 import type { Landing } from './landing';
 import { describeLanding, findLanding } from './landing';
 import { landingDanger } from './landing-danger';
@@ -115,7 +114,8 @@ function reportPin(ctx: TraceContext, pin: PinPoint, believed: TargetBelief | nu
       return `${name(c.reading.red)} to ${name(c.reading.black)} read apart, yet ${c.chain.length} reading${c.chain.length === 1 ? '' : 's'} join${c.chain.length === 1 ? 's' : ''} them`;
     });
   const needless = isOptional(pin.pin.function) || (believed?.status === 'nowhere' && hasSites(ctx));
-  const status = landing ? 'found' : needless ? 'needless' : 'open';
+  const bare = landing ? 'found' : needless ? 'needless' : 'open';
+  const status = bare === 'open' && pin.pin.state === 'sound' ? 'sound' : bare;
   const shown = landing?.pointId ?? believed?.landings[0]?.pointId;
   const place = shown === undefined ? undefined : ctx.byId.get(shown);
   return {
@@ -131,7 +131,7 @@ function reportPin(ctx: TraceContext, pin: PinPoint, believed: TargetBelief | nu
       ...(landing ? landingClash(ctx, pin, landing) : []),
       ...fromReadings,
     ],
-    status: status === 'open' && canProbe(pin.pin.state) && pin.pin.state === 'sound' ? 'sound' : status,
+    status,
   };
 }
 
