@@ -43,6 +43,7 @@ async function run(): Promise<void> {
       [0, 0.03],
       `seeds 1 to ${count / 2} and ${count / 2} from ${1_000_000 + fresh * 1000 + count / 2}`,
     );
+    await benchTrace(boardSeeds(fresh, count), [0, 0.03], 'stages that the belief was not made on', 'others');
   });
   await part('shorts', () => benchShorts(boardSeeds(fresh, 1000)));
   await part('match', () => benchMatch(seedsOfTwenty, fresh));

@@ -19,6 +19,8 @@ export interface TraceTally {
   wrongNowhere: number;
   seconds: number[];
   failures: string[];
+  /** Chance said of the likeliest landing, and whether it was on the pin's net: one pair a required pin to be rebuilt. */
+  said: [number, number][];
 }
 
 export const emptyTally = (): TraceTally => ({
@@ -36,6 +38,7 @@ export const emptyTally = (): TraceTally => ({
   wrongNowhere: 0,
   seconds: [],
   failures: [],
+  said: [],
 });
 
 /** Contact resistance of a hand-held tip, ohms, added to small readings (a judgement). */
@@ -57,9 +60,27 @@ function hand(
   };
 }
 
+/** A wire at a place works: it is on the net, or at the other end of a part of few ohms that stands in its line. */
+function works({ truth }: BrokenBoard, pointId: string, net: string | undefined): boolean {
+  if (truth.netOf[pointId] === net) return true;
+  const part = truth.board.components.find((c) => c.terminals.some((t) => t.id === pointId));
+  const other = part?.terminals.find((t) => t.id !== pointId)?.id ?? '';
+  return (
+    ['fuse', 'bead', 'inductor', 'resistor', 'other'].includes(part?.kind ?? '') &&
+    part?.terminals.length === 2 &&
+    truth.netOf[other] === net &&
+    truth.circuit.some((c) => c.id === part.id && c.kind === 'resistor' && c.ohms < 50)
+  );
+}
+
 /** Traces one made-up board by the proposed probes and by the fixed order, and counts. */
-export function playBoard(seed: number, slip: number, tally: TraceTally): void {
-  const board = brokenBoard(seed);
+export function playBoard(
+  seed: number,
+  slip: number,
+  tally: TraceTally,
+  from: 'usual' | 'others' = 'usual',
+): void {
+  const board = brokenBoard(seed, { from });
   const ask = hand(board, slip, seed * 7 + 1);
   const readings: Reading[] = [];
   let scene = null;
@@ -108,6 +129,8 @@ export function playBoard(seed: number, slip: number, tally: TraceTally): void {
         continue;
       }
       tally.required += 1;
+      const likeliest = landings[0];
+      if (likeliest) tally.said.push([likeliest.p, Number(works(board, likeliest.pointId, net))]);
       const there = fixed.landings.get(id) ?? null;
       if (there === null) tally.fixedMissing += 1;
       else if (board.truth.netOf[there] !== net) tally.fixedWrong += 1;
@@ -116,7 +139,7 @@ export function playBoard(seed: number, slip: number, tally: TraceTally): void {
       } else {
         tally.sure += 1;
         const landed = landings[0]?.pointId ?? '';
-        const right = status === 'sure' && board.truth.netOf[landed] === net;
+        const right = status === 'sure' && works(board, landed, net);
         if (!right) {
           tally.wrong += 1;
           if (status === 'nowhere') tally.wrongNowhere += 1;

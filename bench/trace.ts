@@ -8,28 +8,32 @@ import { emptyTally, playBoard } from './trace-players';
 interface Share {
   readonly seeds: readonly number[];
   readonly slip: number;
+  readonly from: 'usual' | 'others';
 }
 
 if (!isMainThread) {
-  const { seeds, slip } = workerData as Share;
+  const { seeds, slip, from } = workerData as Share;
   const tally = emptyTally();
-  for (const seed of seeds) playBoard(seed, slip, tally);
+  for (const seed of seeds) playBoard(seed, slip, tally, from);
   parentPort?.postMessage(tally);
 }
 
-function share(seeds: readonly number[], slip: number): Promise<TraceTally> {
+function share(seeds: readonly number[], slip: number, from: Share['from']): Promise<TraceTally> {
   return new Promise((resolve, reject) => {
     const worker = new Worker(fileURLToPath(import.meta.url), {
-      workerData: { seeds, slip } satisfies Share,
+      workerData: { seeds, slip, from } satisfies Share,
     });
     worker.once('message', resolve);
     worker.once('error', reject);
   });
 }
 
-async function play(seeds: readonly number[], slip: number): Promise<TraceTally> {
+async function play(seeds: readonly number[], slip: number, from: Share['from']): Promise<TraceTally> {
   const half = Math.ceil(seeds.length / 2);
-  const [a, b] = await Promise.all([share(seeds.slice(0, half), slip), share(seeds.slice(half), slip)]);
+  const [a, b] = await Promise.all([
+    share(seeds.slice(0, half), slip, from),
+    share(seeds.slice(half), slip, from),
+  ]);
   const sum = (x: number | unknown[], y: number | unknown[]): unknown =>
     typeof x === 'number' && typeof y === 'number' ? x + y : [...(x as unknown[]), ...(y as unknown[])];
   return Object.fromEntries(
@@ -39,14 +43,30 @@ async function play(seeds: readonly number[], slip: number): Promise<TraceTally>
 
 const pct = (part: number, whole: number): string => `${((100 * part) / Math.max(1, whole)).toFixed(2)} %`;
 
+/** By tenths of what was said: how often it was right, of how many. */
+function decilesOf(said: readonly (readonly [number, number])[]): string {
+  const edges = [0, 0.1, 0.2, 0.3, 0.4, 0.5, 0.6, 0.7, 0.8, 0.9, 0.97, 1.01];
+  return edges
+    .slice(0, -1)
+    .flatMap((low, i) => {
+      const own = said.filter(([p]) => p >= low && p < (edges[i + 1] ?? 2));
+      if (own.length === 0) return [];
+      const mean = own.reduce((a, [p]) => a + p, 0) / own.length;
+      const right = own.reduce((a, [, r]) => a + r, 0) / own.length;
+      return [`${(100 * mean).toFixed(0)} % was ${(100 * right).toFixed(0)} % (${own.length})`];
+    })
+    .join(', ');
+}
+
 /** Plays made-up boards and prints how well and in how few probes their pins are found. */
 export async function benchTrace(
   seeds: readonly number[],
   slips: readonly number[],
   title: string,
+  from: 'usual' | 'others' = 'usual',
 ): Promise<void> {
   for (const slip of slips) {
-    const t = await play(seeds, slip);
+    const t = await play(seeds, slip, from);
     const times = t.seconds.toSorted((x, y) => x - y);
     process.stdout.write(
       [
@@ -55,6 +75,7 @@ export async function benchTrace(
         `  probes a board: ${(t.probes / t.boards).toFixed(2)}; fixed order ${(t.fixedProbes / t.boards).toFixed(2)} (${pct(t.probes, t.fixedProbes)} of it), all pairs ${(t.allPairs / t.boards).toFixed(0)}, entropy bound ${(t.boundProbes / t.boards).toFixed(2)}`,
         `  the fixed order was wrong for ${pct(t.fixedWrong, t.required)}, found nothing for ${pct(t.fixedMissing, t.required)}`,
         `  belief and next probe together: median ${(1000 * (times[Math.floor(times.length / 2)] ?? 0)).toFixed(0)} ms, 95 of 100 under ${(1000 * (times[Math.floor(times.length * 0.95)] ?? 0)).toFixed(0)} ms`,
+        `  said and right: ${decilesOf(t.said)}`,
         ...t.failures.slice(0, 12).map((f) => `    ${f}`),
         '',
       ].join('\n'),

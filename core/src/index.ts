@@ -177,10 +177,10 @@ export { parseScrewLine, printScrewLine } from './teardown/screw-line';
 export type { StepKind, Latch, TestNeed, ClosingRule, Fasteners, WireNote, OpeningStep, BatteryAnswer, Teardown } from './teardown/step';
 
 // trace
-export { USUAL_WISH, targetName, traceAdvice, fewestProbes } from './trace/next-probe';
+export { USUAL_WISH, traceAdvice, fewestProbes } from './trace/next-probe';
 export type { TraceAdvice } from './trace/next-probe';
 export type { PinRowReport } from './trace/pin-table';
-export { probeKey } from './trace/probe-order';
+export { targetName, probeKey } from './trace/probe-order';
 export type { ProbeOrder } from './trace/probe-order';
 export { weighTrace, readingsStamp, answersStamp } from './trace/trace-answers';
 export type { TraceAnswers } from './trace/trace-answers';

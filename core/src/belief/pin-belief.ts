@@ -1,6 +1,7 @@
 import type { PinFunction } from '../connector/pin-function';
 import { functionGroup, isOptional } from '../connector/pin-function';
 import type { TraceBelief } from './belief';
+import { MARK } from './evidence';
 import type { TraceMode } from './outcome-class';
 import { CLASS_COUNT, OHMS_EDGES } from './outcome-class';
 import { groupOf } from './belief';
@@ -143,6 +144,19 @@ function eitherEnd(
 /** A landing this much less likely than the best is still as good, when it is better to solder to. */
 const AS_GOOD = 0.01;
 
+/** Chances are shown in hundredths. */
+const HALF_A_HUNDREDTH = 0.005;
+
+/** Whether no reading was taken at a landing, or at metal of the pins: it rests on marks alone, however likely. Ground is known by its mark. */
+export function isUnread(belief: TraceBelief, target: TraceTarget, landing: number): boolean {
+  if (target.functions[0] === 'GND') return false;
+  return !belief.evidence.some(
+    (e) =>
+      !e.reading.id.startsWith(MARK) &&
+      [e.red, e.black].some((p) => p === landing || target.pins.includes(belief.scene.pinOf[p] ?? -1)),
+  );
+}
+
 /** While a pad or stub that could be asked has not rung to anything, so many times less doubt is let pass. */
 const UNASKED = 3;
 
@@ -208,6 +222,12 @@ export function targetBelief(
         ...(r.other >= 0 ? { orEnd: belief.scene.points[r.other]?.id ?? '' } : {}),
       })),
     nowhere,
-    status: best >= wanted ? 'sure' : nowhere >= sureAt ? 'nowhere' : 'unsure',
+    // What is shown as so many in a hundred counts as that many.
+    status:
+      best >= wanted - HALF_A_HUNDREDTH && !isUnread(belief, target, top[0]?.point ?? -1)
+        ? 'sure'
+        : nowhere >= sureAt - HALF_A_HUNDREDTH
+          ? 'nowhere'
+          : 'unsure',
   };
 }

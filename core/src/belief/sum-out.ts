@@ -39,7 +39,7 @@ function withoutVariable(factors: readonly Factor[], v: number, size: readonly n
       const x = vars[k] as number;
       const own = size[x] as number;
       at[x] = rest % own;
-      rest = (rest - (at[x])) / own;
+      rest = (rest - at[x]) / own;
     }
     let sum = 0;
     for (let i = 0; i < (size[v] as number); i += 1) {

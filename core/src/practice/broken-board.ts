@@ -12,6 +12,8 @@ import { boardPoint } from '../geometry/point';
 import { boardCircuit } from './board-circuit';
 import type { StageKind } from './input-stage';
 import { FUNCTION_NET, layStage, STAGE_FAMILY, STAGE_KINDS } from './input-stage';
+import type { OtherStage } from './other-stages';
+import { layOtherStage, OTHER_FAMILY, OTHER_STAGES, SHARED_NETS } from './other-stages';
 import { seeded } from './seeded';
 import type { XY } from '../geometry/projective';
 import { stageBuilder } from './stage-builder';
@@ -23,7 +25,7 @@ export type SecondFault = (typeof SECOND_FAULTS)[number];
 /** A made-up board with its port torn off, as the person marked it, and what is true of it. */
 export interface BrokenBoard {
   readonly seed: number;
-  readonly kind: StageKind;
+  readonly kind: StageKind | OtherStage;
   readonly family: ConnectorFamily;
   readonly truth: BoardTruth;
   /** True net of every pin that is wired, by pin id. */
@@ -35,7 +37,9 @@ export interface BrokenBoard {
 }
 
 export interface BoardWish {
-  readonly kind?: StageKind;
+  readonly kind?: StageKind | OtherStage;
+  /** Stages to draw from where no kind is named: the usual ones, or those that the belief was not made on. */
+  readonly from?: 'usual' | 'others';
   readonly fault?: SecondFault;
   /** Chance that a pad is torn off. */
   readonly torn?: number;
@@ -74,15 +78,18 @@ export function brokenBoard(seed: number, wish: BoardWish = {}): BrokenBoard {
   const random = seeded(seed * 2654435761 + 12345);
   const b = stageBuilder(random);
   const { draw } = b;
-  const kind = wish.kind ?? draw.pick(STAGE_KINDS);
-  const family = STAGE_FAMILY[kind];
+  const kind: StageKind | OtherStage =
+    wish.kind ?? (wish.from === 'others' ? draw.pick(OTHER_STAGES) : draw.pick(STAGE_KINDS));
+  const other = OTHER_STAGES.find((k) => k === kind);
+  const family = other ? OTHER_FAMILY[other] : STAGE_FAMILY[kind as StageKind];
   const mirrored = draw.chance(0.05);
   const { rows, real } = markRows(family, mirrored);
   const places = rows.flatMap((row) => row.pins.map((_, i): XY => pinPoint(row, i)));
   const pads = new Map<string, XY[]>();
   real.forEach((f, i) => pads.set(f, [...(pads.get(f) ?? []), places[i] as XY]));
   b.point('pour', 'pour', '0', { x: Math.max(...places.map((p) => p.x)) + 6, y: 8 });
-  layStage(b, kind, pads);
+  if (other) layOtherStage(b, other, pads);
+  else layStage(b, kind as StageKind, pads);
 
   const shell = draw.chance(0.92) ? '0' : 'shell';
   const width = Math.max(...places.map((p) => p.x));
@@ -107,7 +114,7 @@ export function brokenBoard(seed: number, wish: BoardWish = {}): BrokenBoard {
   const pins = rows
     .flatMap((row) => row.pins)
     .map((pin, i) => {
-      const net = FUNCTION_NET[real[i] ?? ''];
+      const net = (other && SHARED_NETS[other]?.[real[i] ?? '']) ?? FUNCTION_NET[real[i] ?? ''];
       const wired = net !== undefined && (net === '0' || wiredNets.has(net));
       if (wired) pinNets[pin.id] = net;
       b.netOf[pin.id] = wired ? net : `pad ${pin.id}`;

@@ -3,6 +3,7 @@ import { checkBoard } from '../board/check-board';
 import { probePoints } from '../board/probe-point';
 import { brokenBoard, SECOND_FAULTS } from './broken-board';
 import { STAGE_FAMILY, STAGE_KINDS } from './input-stage';
+import { OTHER_FAMILY, OTHER_STAGES } from './other-stages';
 import { seeded } from './seeded';
 import { shortedRail } from './shorted-rail';
 import { askSlipping, askTruth, truthBench } from './truth';
@@ -14,12 +15,12 @@ describe('made-up broken boards', () => {
     expect(brokenBoard(7)).toEqual(brokenBoard(7));
     expect(brokenBoard(7).truth.board).not.toEqual(brokenBoard(8).truth.board);
   });
-  it.each(STAGE_KINDS)(
+  it.each([...STAGE_KINDS, ...OTHER_STAGES])(
     '%s: of its family, sound by the rules of a board, every required pin with a place to land',
     (kind) => {
       for (const seed of SEEDS.slice(0, 8)) {
         const made = brokenBoard(seed, { kind });
-        expect(made.family).toBe(STAGE_FAMILY[kind]);
+        expect(made.family).toBe({ ...STAGE_FAMILY, ...OTHER_FAMILY }[kind]);
         expect(checkBoard(made.truth.board)).toBeNull();
         const places = probePoints(made.truth.board).filter(
           (p) => p.owner === 'terminal' || (p.owner === 'point' && p.point.role === 'pour'),

@@ -161,7 +161,7 @@ function words(
         ? { title: `Clean ${suspect.label}, measure again`, why: `${pct} likely, for the least work.` }
         : {
             title: `${liftWords(suspect, target)}, measure again`,
-            why: `${pct} likely to be the one; the best chance for the work. Short gone, it was this one.`,
+            why: `${pct} likely to be the one; the best chance for the work. Leave it off until the short is gone: two may be at fault.`,
           };
   }
 }

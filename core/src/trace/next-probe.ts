@@ -1,4 +1,3 @@
-import type { PinFunction } from '../connector/pin-function';
 import { printChance } from '../quantity/print-chance';
 import { entropyBits } from '../inquiry/posterior';
 import type { TraceBelief } from '../belief/belief';
@@ -9,10 +8,10 @@ import { classWords } from '../belief/outcome-class';
 import type { TargetBelief } from '../belief/pin-belief';
 import { targetBelief, traceTargets } from '../belief/pin-belief';
 import { baredPoints, isTrackEnd, probeSeconds } from './probe-cost';
-import { landingDanger } from './landing-danger';
 import type { ProbeHands } from './probe-cost';
 import type { ProbeOrder } from './probe-order';
-import { probeKey } from './probe-order';
+import { probeKey, targetName } from './probe-order';
+import { dangerOrder, firstReading, isToBuild } from './settling-order';
 import type { ProbeValue, Watch } from './probe-value';
 import { probeValues } from './probe-value';
 import type { TraceContext } from '../belief/trace-context';
@@ -51,9 +50,6 @@ const LEAST_BITS_A_SECOND = 0.0015;
 /** After so many readings a further one has to tell twice as much: what did not come clear by then seldom does by more of the same. */
 const PATIENCE = 30;
 
-/** From this chance on a landing is one that a hand would take. */
-const LIKELY_LANDING = 0.5;
-
 /** An outcome less likely than this is not named in the reason. */
 const WORTH_SAYING = 0.12;
 
@@ -61,11 +57,6 @@ function handsNow({ readings, byId }: TraceContext): ProbeHands | null {
   const last = readings.at(-1);
   const [red, black] = [byId.get(last?.red ?? ''), byId.get(last?.black ?? '')];
   return last && red && black ? { red, black, mode: last.mode } : null;
-}
-
-/** What a target is called: its function if the board is wired as marked. */
-export function targetName(functions: readonly PinFunction[]): string {
-  return functions[0] ?? 'unknown';
 }
 
 function tells(
@@ -174,11 +165,6 @@ function timesAsked({ readings }: TraceContext, { red, black, mode }: ProbeOrder
   return readings.filter((r) => probeKey(r.red, r.black, r.mode) === key).length;
 }
 
-/** Whether a pin of these has lost its pad or track: one that is soldered straight to its pad wants no landing. */
-function isToBuild({ pins }: TraceContext, own: readonly number[]): boolean {
-  return own.some((i) => !['sound', 'exposed'].includes(pins[i]?.pin.state ?? 'unchecked'));
-}
-
 /**
  * All that tracing has to say after the readings so far: where each group of pins goes and how sure, which readings do not fit, and the
  * next probe, by information per second of handling. The same reading is not asked twice, save one that is in doubt.
@@ -220,59 +206,10 @@ export function traceAdvice(
     })
     .sort((a, b) => b.rate - a.rate);
   const best = ranked[0];
-  return {
-    belief,
-    targets,
-    doubtful,
-    order: best ? orderOf(belief, best.value, best.seconds, bared) : danger,
-  };
-}
-
-/** What must stay apart is rung apart before a wire goes there: the reading that a likely landing still wants for it. */
-function dangerOrder(
-  belief: TraceBelief,
-  targets: readonly TargetBelief[],
-  hands: ProbeHands | null,
-  skipped: ReadonlySet<string>,
-): ProbeOrder | null {
-  const { ctx } = belief;
-  for (const { target, landings } of targets) {
-    const pin = ctx.pins[target.pins.find((i) => isToBuild(ctx, [i])) ?? -1];
-    const point = ctx.byId.get(landings[0]?.pointId ?? '');
-    if (!pin || !point || (landings[0]?.p ?? 0) < LIKELY_LANDING) continue;
-    const danger = landingDanger(ctx, pin, point);
-    const other = ctx.byId.get(danger?.ringTo ?? '');
-    if (!danger || !other || skipped.has(probeKey(point.id, other.id, 'continuity'))) continue;
-    if (
-      ctx.readings.some(
-        (r) => probeKey(r.red, r.black, 'continuity') === probeKey(point.id, other.id, 'continuity'),
-      )
-    )
-      continue;
-    const isGround = target.functions[0] === 'GND';
-    return {
-      red: point.id,
-      black: other.id,
-      redLabel: point.label,
-      blackLabel: other.label,
-      mode: 'continuity',
-      why: `Before any wire: ${danger.words}.`,
-      means: isGround
-        ? [
-            { shows: 'beep', tells: `${point.label} is ground` },
-            { shows: 'open', tells: `${point.label} is not ground: land elsewhere` },
-          ]
-        : [
-            { shows: 'beep', tells: `${point.label} is ${other.label}: a wire there joins two supplies` },
-            { shows: 'open', tells: 'the two are apart' },
-          ],
-      purpose: 'danger',
-      scrape: [],
-      gainBits: 0,
-      seconds: probeSeconds(hands, point, other, 'continuity', baredPoints(ctx.readings)),
-    };
-  }
-  return null;
+  const order = best
+    ? orderOf(belief, best.value, best.seconds, bared)
+    : (firstReading(belief, open, hands, skipped) ?? danger);
+  return { belief, targets, doubtful, order };
 }
 
 /** The next probe alone; see `traceAdvice`. */

@@ -16,7 +16,7 @@ export interface ProbeIdea {
 const TRIED = 3;
 
 /** Where ground can be touched most surely: by what is believed, a pour or leg before a pad or a cell's minus. -1 without any. */
-function surestGround({ scene, wired }: TraceBelief): number {
+export function surestGround({ scene, wired }: TraceBelief): number {
   const rank = (i: number): number => {
     const p = scene.points[i];
     if (

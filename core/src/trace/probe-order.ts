@@ -1,3 +1,4 @@
+import type { PinFunction } from '../connector/pin-function';
 import type { MeterMode } from '../quantity/meter-entry';
 
 /** One reading to take next, and why. */
@@ -24,4 +25,9 @@ export interface ProbeOrder {
 /** How a pair and mode are remembered for skipping. In diode mode it matters which lead is where. */
 export function probeKey(red: string, black: string, mode: MeterMode): string {
   return [...(mode === 'diode' ? [red, black] : [red, black].sort()), mode].join('|');
+}
+
+/** What a target is called: its function if the board is wired as marked. */
+export function targetName(functions: readonly PinFunction[]): string {
+  return functions[0] ?? 'unknown';
 }

@@ -1,0 +1,105 @@
+import type { TraceBelief } from '../belief/belief';
+import type { TargetBelief } from '../belief/pin-belief';
+import { isUnread } from '../belief/pin-belief';
+import type { TraceContext } from '../belief/trace-context';
+import { functionGroup } from '../connector/pin-function';
+import { landingDanger } from './landing-danger';
+import type { ProbeHands } from './probe-cost';
+import { baredPoints, probeSeconds } from './probe-cost';
+import { surestGround } from './probe-ideas';
+import type { ProbeOrder } from './probe-order';
+import { probeKey, targetName } from './probe-order';
+
+/** From this chance on a landing is one that a hand would take. */
+const LIKELY_LANDING = 0.5;
+
+/** Whether a pin of these has lost its pad or track: one that is soldered straight to its pad wants no landing. */
+export function isToBuild({ pins }: TraceContext, own: readonly number[]): boolean {
+  return own.some((i) => !['sound', 'exposed'].includes(pins[i]?.pin.state ?? 'unchecked'));
+}
+
+/** A place that marks alone make likely is read once before it counts: against ground, as its function reads. */
+export function firstReading(
+  belief: TraceBelief,
+  open: readonly TargetBelief[],
+  hands: ProbeHands | null,
+  skipped: ReadonlySet<string>,
+): ProbeOrder | null {
+  const { scene, ctx } = belief;
+  const ground = scene.points[surestGround(belief)];
+  for (const { target, landings } of open) {
+    const place = ctx.byId.get(landings[0]?.pointId ?? '');
+    const at = scene.index.get(place?.id ?? '') ?? -1;
+    if (!ground || !place || (landings[0]?.p ?? 0) < LIKELY_LANDING || !isUnread(belief, target, at))
+      continue;
+    const isData = functionGroup(target.functions[0] ?? 'unknown') === 'data';
+    const [red, black] = isData ? [ground, place] : [place, ground];
+    const mode = isData ? 'diode' : 'ohms';
+    if (red.id === black.id || skipped.has(probeKey(red.id, black.id, mode))) continue;
+    const name = targetName(target.functions);
+    return {
+      red: red.id,
+      black: black.id,
+      redLabel: red.label,
+      blackLabel: black.label,
+      mode,
+      why: `Nothing was read at ${place.label} yet: that it is ${name} rests on marks alone.`,
+      means: [
+        { shows: 'about 0', tells: `${place.label} is ground, not ${name}` },
+        { shows: 'anything else', tells: `${place.label} may well be ${name}` },
+      ],
+      purpose: 'tell',
+      scrape: [],
+      gainBits: 0,
+      seconds: probeSeconds(hands, red, black, mode, baredPoints(ctx.readings)),
+    };
+  }
+  return null;
+}
+
+/** What must stay apart is rung apart before a wire goes there: the reading that a likely landing still wants for it. */
+export function dangerOrder(
+  belief: TraceBelief,
+  targets: readonly TargetBelief[],
+  hands: ProbeHands | null,
+  skipped: ReadonlySet<string>,
+): ProbeOrder | null {
+  const { ctx } = belief;
+  for (const { target, landings } of targets) {
+    const pin = ctx.pins[target.pins.find((i) => isToBuild(ctx, [i])) ?? -1];
+    const point = ctx.byId.get(landings[0]?.pointId ?? '');
+    if (!pin || !point || (landings[0]?.p ?? 0) < LIKELY_LANDING) continue;
+    const danger = landingDanger(ctx, pin, point);
+    const other = ctx.byId.get(danger?.ringTo ?? '');
+    if (!danger || !other || skipped.has(probeKey(point.id, other.id, 'continuity'))) continue;
+    if (
+      ctx.readings.some(
+        (r) => probeKey(r.red, r.black, 'continuity') === probeKey(point.id, other.id, 'continuity'),
+      )
+    )
+      continue;
+    const isGround = target.functions[0] === 'GND';
+    return {
+      red: point.id,
+      black: other.id,
+      redLabel: point.label,
+      blackLabel: other.label,
+      mode: 'continuity',
+      why: `Before any wire: ${danger.words}.`,
+      means: isGround
+        ? [
+            { shows: 'beep', tells: `${point.label} is ground` },
+            { shows: 'open', tells: `${point.label} is not ground: land elsewhere` },
+          ]
+        : [
+            { shows: 'beep', tells: `${point.label} is ${other.label}: a wire there joins two supplies` },
+            { shows: 'open', tells: 'the two are apart' },
+          ],
+      purpose: 'danger',
+      scrape: [],
+      gainBits: 0,
+      seconds: probeSeconds(hands, point, other, 'continuity', baredPoints(ctx.readings)),
+    };
+  }
+  return null;
+}
