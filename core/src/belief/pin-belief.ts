@@ -147,9 +147,10 @@ const AS_GOOD = 0.01;
 /** Chances are shown in hundredths. */
 const HALF_A_HUNDREDTH = 0.005;
 
-/** Whether no reading was taken at a landing, or at metal of the pins: it rests on marks alone, however likely. Ground is known by its mark. */
+/** Whether no reading was taken at a landing, or at metal of the pins: it rests on marks alone, however likely. Where ground is marked once, nothing else is there to ring it to. */
 export function isUnread(belief: TraceBelief, target: TraceTarget, landing: number): boolean {
-  if (target.functions[0] === 'GND') return false;
+  const grounds = belief.scene.roles.filter((r) => r === 'reference').length;
+  if (target.functions[0] === 'GND' && grounds < 2) return false;
   return !belief.evidence.some(
     (e) =>
       !e.reading.id.startsWith(MARK) &&

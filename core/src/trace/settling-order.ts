@@ -30,12 +30,21 @@ export function firstReading(
   for (const { target, landings } of open) {
     const place = ctx.byId.get(landings[0]?.pointId ?? '');
     const at = scene.index.get(place?.id ?? '') ?? -1;
-    if (!ground || !place || (landings[0]?.p ?? 0) < LIKELY_LANDING || !isUnread(belief, target, at))
-      continue;
-    const isData = functionGroup(target.functions[0] ?? 'unknown') === 'data';
-    const [red, black] = isData ? [ground, place] : [place, ground];
-    const mode = isData ? 'diode' : 'ohms';
-    if (red.id === black.id || skipped.has(probeKey(red.id, black.id, mode))) continue;
+    if (!place || (landings[0]?.p ?? 0) < LIKELY_LANDING || !isUnread(belief, target, at)) continue;
+    const group = functionGroup(target.functions[0] ?? 'unknown');
+    // Ground is rung to another place that is ground by its mark.
+    const other =
+      group === 'ground'
+        ? ctx.byId.get(
+            landings
+              .map((l) => l.pointId)
+              .find((id) => id !== place.id && scene.roles[scene.index.get(id) ?? -1] === 'reference') ?? '',
+          )
+        : ground;
+    if (!other || other.id === place.id) continue;
+    const [red, black] = group === 'data' ? [other, place] : [place, other];
+    const mode = group === 'ground' ? 'continuity' : group === 'data' ? 'diode' : 'ohms';
+    if (skipped.has(probeKey(red.id, black.id, mode))) continue;
     const name = targetName(target.functions);
     return {
       red: red.id,
@@ -44,10 +53,16 @@ export function firstReading(
       blackLabel: black.label,
       mode,
       why: `Nothing was read at ${place.label} yet: that it is ${name} rests on marks alone.`,
-      means: [
-        { shows: 'about 0', tells: `${place.label} is ground, not ${name}` },
-        { shows: 'anything else', tells: `${place.label} may well be ${name}` },
-      ],
+      means:
+        group === 'ground'
+          ? [
+              { shows: 'beep', tells: 'both are ground' },
+              { shows: 'open', tells: 'one of the two is not' },
+            ]
+          : [
+              { shows: 'about 0', tells: `${place.label} is ground, not ${name}` },
+              { shows: 'anything else', tells: `${place.label} may well be ${name}` },
+            ],
       purpose: 'tell',
       scrape: [],
       gainBits: 0,
