@@ -1,4 +1,5 @@
 import { isMainThread } from 'node:worker_threads';
+import { OTHER_STAGES } from '@zebbit/core/practice';
 import { benchBoards } from './boards';
 import { benchCircuit } from './circuit';
 import { benchInquiry } from './inquiry';
@@ -43,7 +44,12 @@ async function run(): Promise<void> {
       [0, 0.03],
       `seeds 1 to ${count / 2} and ${count / 2} from ${1_000_000 + fresh * 1000 + count / 2}`,
     );
-    await benchTrace(boardSeeds(fresh, count), [0, 0.03], 'stages that the belief was not made on', 'others');
+    await benchTrace(
+      boardSeeds(fresh, count),
+      [0, 0.03],
+      `${OTHER_STAGES.length} stages that the belief was not made on`,
+      'others',
+    );
   });
   await part('shorts', () => benchShorts(boardSeeds(fresh, 1000)));
   await part('match', () => benchMatch(seedsOfTwenty, fresh));

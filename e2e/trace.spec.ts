@@ -138,7 +138,8 @@ test('a lost meter and a far one are said, and nothing is stored', async ({ page
 
 test('a short is hunted to the part, and the part waits', async ({ page }) => {
   await page.goto(`${server.url}/jobs/${jobNamed('speaker')}/trace`);
-  await page.getByRole('button', { name: 'Hunt for a short' }).click();
+  await page.getByLabel('Ohms from VBUS to ground').fill('0.6');
+  await page.keyboard.press('Enter');
   const hunt = page.getByRole('region', { name: 'What pulls it down' });
   await expect(hunt.getByRole('list', { name: 'Suspects' })).toBeVisible();
   for (let i = 0; i < 30; i += 1) {

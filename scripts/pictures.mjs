@@ -72,7 +72,8 @@ const VIEWS = {
   'trace-hunt': [
     `/jobs/${speaker}/trace`,
     async (page) => {
-      await page.getByRole('button', { name: 'Hunt for a short' }).click();
+      await page.getByLabel('Ohms from VBUS to ground').fill('0.6');
+      await page.keyboard.press('Enter');
       await page
         .getByRole('region', { name: 'What pulls it down' })
         .evaluate((e) => e.scrollIntoView({ block: 'center' }));

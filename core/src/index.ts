@@ -157,7 +157,7 @@ export type { WorkItem } from './rebuild/work-items';
 
 // shorts
 export type { HuntResult, Hunt } from './shorts/hunt-chances';
-export { huntOf, looksShorted } from './shorts/hunt-record';
+export { HUNT_START, huntOf, looksShorted, SHORTED_OHMS } from './shorts/hunt-record';
 export type { HuntEntry, HuntRecord } from './shorts/hunt-record';
 export { huntReport } from './shorts/hunt';
 export type { HuntStep } from './shorts/hunt';

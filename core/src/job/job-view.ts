@@ -25,6 +25,7 @@ import type { RowDoubt } from '../board/row-direction';
 import { rowDoubts } from '../board/row-direction';
 import { isGone } from '../board/pad-state';
 import type { WorkItem } from '../rebuild/work-items';
+import { foundPart } from '../shorts/hunt-record';
 import { workItems } from '../rebuild/work-items';
 import { knownAbilities } from './device';
 import type { KindNeeds } from './job-kind';
@@ -95,7 +96,7 @@ export function jobView(
     ),
   );
   const items = lazily(() =>
-    workItems(intake.kinds, board, record.rebuild.part, record.rebuild.hunt.marking, needs.legs),
+    workItems(intake.kinds, board, record.rebuild.part, foundPart(board, record.rebuild.hunt), needs.legs),
   );
   const turned = lazily(() => (needs.pads === 'none' ? [] : rowDoubts(board)));
   const checks = lazily(() =>

@@ -85,30 +85,37 @@ const BY_KIND: Readonly<Partial<Record<JobKind, readonly WorkItem[]>>> = {
   ],
 };
 
+/** A part that a hunt found: its name on the board, and what is printed on it, empty while not read. */
+export interface FoundPart {
+  readonly label: string;
+  readonly marking: string;
+}
+
 /** What the record of the rebuilding says of the part behind the port. */
-function partItem(part: PartBehind, found: string): WorkItem {
-  const name = part.marking || found;
+function partItem(part: PartBehind, found: FoundPart | null): WorkItem {
+  const printed = part.marking || (found?.marking ?? '');
+  const name = [found?.label ?? '', printed].filter((w) => w !== '').join(', ');
   return item(
     'part',
     name === '' ? 'Replace the part' : `Replace ${name}`,
     'neighbours shielded, pads levelled, pin 1 by its dot; then each leg rung, and the short again before any power',
-    name === '' ? 'its marking, read before any heat' : null,
+    printed === '' ? 'its marking, read before any heat' : null,
   );
 }
 
 /**
  * The acts of a job's kinds, and its legs, in the order they are done. Common practice.
- * @param found marking of what a hunt found, empty with none
+ * @param found what a hunt found: it is replaced whatever the kind of job; `null` with none
  */
 export function workItems(
   kinds: readonly JobKind[],
   board: Pick<Board, 'legs' | 'cord'>,
   part: PartBehind,
-  found: string,
+  found: FoundPart | null,
   legs: boolean,
 ): WorkItem[] {
   return [
-    ...(kinds.includes('part-behind') ? [partItem(part, found)] : []),
+    ...(kinds.includes('part-behind') || found ? [partItem(part, found)] : []),
     ...kinds
       .flatMap((k) => BY_KIND[k] ?? [])
       .filter((i, n, all) => all.findIndex((o) => o.id === i.id) === n),

@@ -39,7 +39,9 @@ const KIND: Readonly<Partial<Record<Component['kind'], SuspectKind>>> = {
   diode: 'protection',
   chip: 'chip',
 };
-const NEAR = 'the port';
+/** The stretch of the rail that a hunt begins at. */
+export const HUNT_START = 'the port';
+const NEAR = HUNT_START;
 
 const middle = (c: Component): { readonly x: number; readonly y: number } => ({
   x: c.terminals.reduce((n, t) => n + t.at.x, 0) / Math.max(1, c.terminals.length),
@@ -128,4 +130,14 @@ export function looksShorted({ board, readings, pins, ground, report }: TraceCon
     if (!across || (r.mode !== 'ohms' && r.mode !== 'continuity')) return false;
     return r.shown === 'beep' || (r.shown === 'value' && (r.value ?? Infinity) < SHORTED_OHMS);
   });
+}
+
+/** The part that a hunt found, by its name on the board and what is printed on it; `null` while none is. */
+export function foundPart(
+  board: Pick<Board, 'components'>,
+  { entries, marking }: HuntRecord,
+): { readonly label: string; readonly marking: string } | null {
+  const lifted = entries.findLast((e) => e.action === 'lift' && e.yes);
+  const part = board.components.find((c) => c.id === lifted?.target);
+  return part ? { label: part.name, marking } : null;
 }

@@ -9,7 +9,9 @@ import { traceContext } from '../belief/trace-context';
 import type { Hunt, HuntResult } from './hunt-chances';
 import { huntReport, liftingSeconds } from './hunt';
 import { huntChances, railOhms } from './hunt-chances';
-import { EMPTY_HUNT, huntOf, looksShorted } from './hunt-record';
+import { EMPTY_REBUILD } from '../rebuild/rebuild-plan';
+import { workItems } from '../rebuild/work-items';
+import { EMPTY_HUNT, foundPart, huntOf, looksShorted } from './hunt-record';
 import type { Suspect, SuspectKind } from './suspect';
 import { LIFT_SECONDS, SUSPECT_KINDS } from './suspect';
 
@@ -221,5 +223,53 @@ describe('the hunt of a job', () => {
     expect(looksShorted(traceContext(board, [testReading('row1.1', 'pour', 0.6)]))).toBe(true);
     expect(looksShorted(traceContext(board, [testReading('row1.1', 'pour', 48_000)]))).toBe(false);
     expect(looksShorted(traceContext(board, [testReading('row1.2', 'pour', 0.6)]))).toBe(false);
+  });
+});
+
+describe('what a hunt found', () => {
+  const board = { components: [testComponent('C9', 'capacitor', null, 4, 4)], legs: [], cord: [] };
+  const lifted = { action: 'lift' as const, target: 'C9', yes: true, ohms: null };
+  it('is a part to be replaced, whatever the kind of job; no finished board', () => {
+    expect(foundPart(board, { ...EMPTY_HUNT, entries: [{ ...lifted, yes: false }] })).toBeNull();
+    const found = foundPart(board, { ...EMPTY_HUNT, entries: [lifted], marking: '107 6K' });
+    expect(found).toEqual({ label: 'C9', marking: '107 6K' });
+    const items = workItems(['same-port'], board, EMPTY_REBUILD.part, found, false);
+    expect(items.map((i) => i.title)).toContain('Replace C9, 107 6K');
+    expect(workItems(['same-port'], board, EMPTY_REBUILD.part, null, false).map((i) => i.id)).not.toContain(
+      'part',
+    );
+  });
+  it('waits for its marking', () => {
+    const found = foundPart(board, { ...EMPTY_HUNT, entries: [lifted] });
+    const [item] = workItems([], board, EMPTY_REBUILD.part, found, false);
+    expect(item).toMatchObject({ title: 'Replace C9', waitsFor: expect.stringMatching(/marking/) });
+  });
+  it('a part whose answer is no is lifted and left off; with all answered no, the hunt ends', () => {
+    let record = EMPTY_HUNT;
+    const parts = {
+      ...EMPTY_BOARD,
+      components: [
+        testComponent('C1', 'capacitor', null, 1, 3),
+        testComponent('C2', 'capacitor', null, 5, 3),
+      ],
+    };
+    for (let i = 0; i < 40; i += 1) {
+      const { next } = huntReport(huntOf(parts, record, { plugged: false, wet: false }));
+      if (!next) return;
+      expect(next.title).not.toMatch(/Lift one end of the port/);
+      record = {
+        ...record,
+        entries: [
+          ...record.entries,
+          {
+            action: next.action,
+            target: next.target,
+            yes: false,
+            ohms: next.action === 'measure' ? 0.6 : null,
+          },
+        ],
+      };
+    }
+    throw new Error('the hunt does not come to an end');
   });
 });

@@ -1,6 +1,15 @@
 import { useState } from 'react';
 import type { HuntEntry, HuntStep } from '@zebbit/core';
-import { connectsOf, huntOf, huntReport, looksShorted, printChance } from '@zebbit/core';
+import {
+  connectsOf,
+  printOhms,
+  HUNT_START,
+  huntOf,
+  huntReport,
+  looksShorted,
+  printChance,
+  SHORTED_OHMS,
+} from '@zebbit/core';
 import { Button } from '../../ui/button';
 import { FigureField, TextField } from '../../ui/field';
 import { Tick } from '../../ui/tick';
@@ -18,20 +27,34 @@ export function HuntSection() {
   const { documents, view, edit } = useJob();
   const { hunt: record } = documents.rebuild;
   const { intake, teardown } = documents;
-  const [wanted, setWanted] = useState(false);
-  const shorted = looksShorted(view.trace);
-  const offered =
-    shorted || record.entries.length > 0 || intake.symptoms.includes('pulls-charger-down') || wanted;
+  const [not, setNot] = useState<number | null>(null);
+  const keep = (entry: HuntEntry): void =>
+    edit('rebuild', (draft) => {
+      draft.hunt.entries.push(entry);
+    });
   if (view.pins.length === 0 || !view.battery.open) return null;
-  if (!offered) {
+  // A hunt stands on a reading that is short: without one there is nothing to hunt.
+  if (!looksShorted(view.trace) && record.entries.length === 0) {
     return (
       <SlipSection title="Shorted?">
         <p className="text-second text-ink2">
-          If VBUS reads under 50 Ω to ground, the part that pulls it down is hunted here.
+          Measure VBUS to ground. Under {SHORTED_OHMS} Ω, the part that pulls it down is hunted here.
         </p>
-        <Button tone="quiet" className="mt-1 self-start" onClick={() => setWanted(true)}>
-          Hunt for a short
-        </Button>
+        <FigureField
+          label="Ohms from VBUS to ground"
+          kind="resistance"
+          shown=""
+          onFigure={(ohms) =>
+            ohms < SHORTED_OHMS
+              ? keep({ action: 'measure', target: HUNT_START, yes: false, ohms })
+              : setNot(ohms)
+          }
+        />
+        {not !== null && (
+          <p role="status" className="text-second">
+            {printOhms(not)} is no short: nothing pulls it down.
+          </p>
+        )}
       </SlipSection>
     );
   }
@@ -41,10 +64,6 @@ export function HuntSection() {
     wet: intake.happened.length === 0 || intake.happened.some((h) => h === 'wet' || h === 'unknown'),
   });
   const { chances, found, next } = huntReport(hunt);
-  const keep = (entry: HuntEntry): void =>
-    edit('rebuild', (draft) => {
-      draft.hunt.entries.push(entry);
-    });
   const ranked = hunt.suspects
     .map((s, i) => ({ ...s, p: chances[i] ?? 0 }))
     .sort((a, b) => b.p - a.p)
@@ -55,6 +74,10 @@ export function HuntSection() {
       {culprit ? (
         <div className="flex flex-col gap-2">
           <p className="text-[19px] leading-tight font-semibold">It was {culprit.label}</p>
+          <p className="text-second">
+            Put back what else you took off one at a time and measure after each: what shorts again is at
+            fault too. Replacing {culprit.label} now stands under Rebuild.
+          </p>
           <TextField
             label="What is printed on it"
             hint="Or its size and where it sits. It stays with the job, for the order."
