@@ -120,6 +120,29 @@ const legShare = (scene: TraceScene, site: number): number => {
   return p?.owner === 'terminal' ? Math.max(1, p.component.terminals.length / FEW_LEGS) : 1;
 };
 
+/** Of a part of three legs the one that stands alone is what the other two lead to: a dual diode's common end, seldom an input (common practice). */
+const LONE_LEG: Readonly<Partial<Record<ComponentKind | 'point', number>>> = {
+  'dual-diode': 0.1,
+  'three-legged': 0.4,
+};
+
+function loneLeg(scene: TraceScene, group: string, site: number): number {
+  const p = scene.points[site];
+  const share = LONE_LEG[scene.kinds[site] ?? 'other'];
+  if (
+    group !== 'supply' ||
+    share === undefined ||
+    p?.owner !== 'terminal' ||
+    p.component.terminals.length !== 3
+  )
+    return 1;
+  const [one, two] = p.component.terminals.filter((t) => t.id !== p.id);
+  if (!one || !two) return 1;
+  const mm = (a: XY, b: XY): number => Math.hypot(a.x - b.x, a.y - b.y);
+  const between = mm(one.at, two.at);
+  return mm(p.at, one.at) > between && mm(p.at, two.at) > between ? share : 1;
+}
+
 /** Log weight of a site as the landing of a function. */
 export function landingLogPrior(
   scene: TraceScene,
@@ -135,7 +158,7 @@ export function landingLogPrior(
     ((FIRST_PART[group]?.[kind] ?? RARE_FIRST_PART) / legShare(scene, site)) *
     markFits(group, pullUps.has(site) ? 1500 : (scene.marked[site] ?? null));
   const mm = reach(scene, pads, site);
-  const weight = Math.log(affinity) - Math.max(0, mm - NEAR_MM) / STEP_MM;
+  const weight = Math.log(affinity * loneLeg(scene, group, site)) - Math.max(0, mm - NEAR_MM) / STEP_MM;
   return SHARPER * weight + Math.log(portSide(scene, pads, site));
 }
 

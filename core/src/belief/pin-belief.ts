@@ -1,3 +1,4 @@
+import type { ComponentKind } from '../board/board';
 import type { PinFunction } from '../connector/pin-function';
 import { functionGroup, isOptional } from '../connector/pin-function';
 import type { TraceBelief } from './belief';
@@ -111,7 +112,11 @@ const EITHER_END_OHMS = { supply: 2, data: 50 } as const;
 /** Below this share of the better end the other one is not worth naming. */
 const WORTH_NAMING = 0.01;
 
-/** Ohms across a part's two ends, by a reading that stands or its mark; `null` with neither. */
+/** A bead or coil that is not broken is of tenths of an ohm (common practice); a fuse is asked, it may have blown. */
+const COILS: readonly (ComponentKind | 'point')[] = ['bead', 'inductor'];
+const COIL_OHMS = 0.3;
+
+/** Ohms across a part's two ends, by a reading that stands, its mark or its kind; `null` with none. */
 function acrossOhms({ scene, evidence }: TraceBelief, a: number, b: number): number | null {
   const across = evidence.filter(
     (e) =>
@@ -119,7 +124,8 @@ function acrossOhms({ scene, evidence }: TraceBelief, a: number, b: number): num
       ((e.red === a && e.black === b) || (e.red === b && e.black === a)) &&
       e.reading.value !== null,
   );
-  return across.length > 0 ? Math.max(...across.map((e) => e.reading.value ?? 0)) : (scene.marked[a] ?? null);
+  if (across.length > 0) return Math.max(...across.map((e) => e.reading.value ?? 0));
+  return scene.marked[a] ?? (COILS.includes(scene.kinds[a] ?? 'other') ? COIL_OHMS : null);
 }
 
 /** Chance that a wire at a point works: where the part it belongs to is of few ohms, either of its ends will do. */

@@ -48,7 +48,7 @@ export interface TraceAdvice {
 const LEAST_BITS = 0.006;
 const LEAST_BITS_A_SECOND = 0.0015;
 /** After so many readings a further one has to tell twice as much: what did not come clear by then seldom does by more of the same. */
-const PATIENCE = 30;
+const PATIENCE = 80;
 
 /** An outcome less likely than this is not named in the reason. */
 const WORTH_SAYING = 0.12;
