@@ -5,6 +5,7 @@ import type { PadState } from '../board/pad-state';
 import { placeRow } from '../board/place-row';
 import type { Reading } from '../board/reading';
 import { testComponent, testPoint, testReading } from '../testing/test-board';
+import type { TargetBelief } from '../belief/pin-belief';
 import { traceContext } from '../belief/trace-context';
 import { landingDanger } from './landing-danger';
 import { traceAdvice } from './next-probe';
@@ -68,6 +69,10 @@ describe('what must be settled before a wire (common practice)', () => {
       danger(VBUS, 'D9.1', [testReading('D9.1', 'dock', 'OL'), testReading('D9.1', 'plus', 'OL')]),
     ).toBeNull();
   });
+  it('a look along a track that ended is no proof that two supplies are apart', () => {
+    const ended = (black: string): Reading => ({ ...testReading('D9.1', black, 'open'), mode: 'seen' });
+    expect(danger(VBUS, 'D9.1', [ended('dock'), ended('plus')])?.words).toMatch(/another supply/);
+  });
   it('with no second supply marked, it is asked for', () => {
     const alone = microB(GONE, { points: [testPoint('pour', 'pour', 12, 12)] });
     expect(danger(VBUS, 'D9.1', [], alone)).toMatchObject({
@@ -124,11 +129,16 @@ describe('what must be settled before a wire (common practice)', () => {
 });
 
 describe('what would tell where no reading does', () => {
-  const acts = (at: number, board: Board, readings: readonly Reading[] = []): string[] => {
+  const acts = (
+    at: number,
+    board: Board,
+    readings: readonly Reading[] = [],
+    believed: TargetBelief | null = null,
+  ): string[] => {
     const ctx = traceContext(board, readings);
     const pin = ctx.pins[at];
     if (!pin) throw new Error('no pin');
-    return whatWouldTell(ctx, pin, null);
+    return whatWouldTell(ctx, pin, believed);
   };
   it('a track’s end under the mask is scraped first; once it was, no more', () => {
     const board = microB(GONE, {
@@ -140,7 +150,16 @@ describe('what would tell where no reading does', () => {
   it('with no end marked, it is looked for; few marked parts are said; a pair has ways of its own', () => {
     expect(acts(VBUS, microB(GONE))[0]).toMatch(/mark that place as the end of a track/);
     expect(acts(DATA, microB(GONE)).join()).toMatch(/Only 3 parts are marked/);
-    expect(acts(DATA, microB(GONE)).join()).toMatch(/exchanged/);
+    const rivals = {
+      landings: [
+        { pointId: 'R1.1', p: 0.6 },
+        { pointId: 'R2.1', p: 0.3 },
+      ],
+    } as unknown as TargetBelief;
+    expect(acts(DATA, microB(GONE), [], rivals).join()).toMatch(/exchanged/);
+    expect(acts(DATA, microB(GONE)).join()).not.toMatch(/exchanged/);
+    // Nothing is powered to find out where a pin goes.
+    expect(acts(VBUS, microB(GONE)).join()).not.toMatch(/power|volts/);
   });
   it('every open pin names at least one act', () => {
     for (const row of pinTable(traceContext(microB(GONE), [])))

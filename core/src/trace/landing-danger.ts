@@ -23,6 +23,8 @@ function supplies(ctx: TraceContext): ProbePoint[] {
 function apart(ctx: TraceContext, a: string, b: string): boolean {
   return ctx.readings.some(
     (r) =>
+      // A look that ended at the mask says nothing of two nets.
+      r.mode !== 'seen' &&
       (r.shown === 'open' ||
         r.shown === 'over' ||
         (r.shown === 'value' && r.mode === 'ohms' && (r.value ?? 0) > 1000)) &&
@@ -36,7 +38,7 @@ export function apartFromSupplies(ctx: TraceContext, point: ProbePoint): boolean
   return others.length > 0 && others.every((p) => apart(ctx, point.id, p.id));
 }
 
-/** Whether a point reads as a supply against ground: the figure climbs while a capacitor fills, or it is a low one. */
+/** Whether a point reads as a supply against ground: the figure climbs while a capacitor fills. */
 function readsAsSupply(ctx: TraceContext, point: ProbePoint): boolean {
   return ctx.readings.some(
     (r) =>

@@ -38,18 +38,15 @@ export function whatWouldTell(ctx: TraceContext, pin: PinPoint, believed: Target
   const group = functionGroup(pin.pin.function);
   if (group === 'data') {
     const rival = believed?.landings[1];
-    if (rival && rival.p > 0.05)
+    if (rival && rival.p > 0.05) {
       acts.push(
         'Between D+ and D-: a 1.5 kΩ resistor hangs on D+ of a full-speed device. Measure small unmarked resistors near the two places, and ring the one that shows it.',
       );
-    acts.push(
-      'If nothing else tells D+ from D-, fit the two wires so that they can be exchanged. Crossed, the device is not recognised; it takes no harm.',
-    );
+      acts.push(
+        'If nothing else tells D+ from D-, fit the two wires so that they can be exchanged. Crossed, the device is not recognised; it takes no harm.',
+      );
+    }
   }
-  if (group === 'supply')
-    acts.push(
-      'With the cell in or the other input powered, the part that feeds on VBUS stays dead on its port side: compare volts at the likely places, board on its feet, nothing touched but the tips.',
-    );
   if (chips.length > 0) {
     const [chip] = chips;
     acts.push(
