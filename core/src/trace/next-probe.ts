@@ -47,8 +47,11 @@ export interface TraceAdvice {
 /** A probe that tells less than this is not worth the hand, bits; nor one that tells less than this for each second it takes. */
 const LEAST_BITS = 0.006;
 const LEAST_BITS_A_SECOND = 0.0015;
-/** After so many readings a further one has to tell twice as much: what did not come clear by then seldom does by more of the same. */
-const PATIENCE = 80;
+/**
+ * After so many readings a further one has to tell twice as much, after twice as many five times: what did not come clear by then
+ * seldom does by more of the same.
+ */
+const PATIENCE = 35;
 
 /** An outcome less likely than this is not named in the reason. */
 const WORTH_SAYING = 0.12;
@@ -192,7 +195,7 @@ export function traceAdvice(
   const danger = dangerOrder(belief, targets, hands, skipped);
   if (open.length === 0) return { belief, targets, doubtful, order: danger };
   if (repeat) return { belief, targets, doubtful, order: repeat };
-  const leastRate = LEAST_BITS_A_SECOND * (1 + ctx.readings.length / PATIENCE);
+  const leastRate = LEAST_BITS_A_SECOND * (1 + (ctx.readings.length / PATIENCE) ** 2);
   const asked = new Set(ctx.readings.map((r) => probeKey(r.red, r.black, r.mode)));
   const ranked = probeValues(belief, open)
     .flatMap((value) => {
