@@ -8,6 +8,8 @@ import type {
   DeviceBody,
   DeviceTrait,
   DocumentKind,
+  DoneNote,
+  Face,
   Fasteners,
   FastenersBack,
   Happening,
@@ -36,6 +38,9 @@ import {
   DEVICE_BODIES,
   DEVICE_TRAITS,
   DIMENSION_WORDS,
+  FACES,
+  FITTING_SCHOOLS,
+  REMOVAL_SCHOOLS,
   STANCES,
   HAPPENINGS,
   HUNT_ACTIONS,
@@ -173,13 +178,34 @@ export class MatchDto implements MatchRecord {
   @Texts(200, 200) notGone!: string[];
 }
 
+/** A place of a face that a wire is to pass. */
+export class WirePlaceDto {
+  @OneOf(FACES) face!: Face;
+  @Figure(-1000, 1000) x!: number;
+  @Figure(-1000, 1000) y!: number;
+}
+
 export class PinChoiceDto implements PinChoice {
   @Id() pinId!: string;
   @OrNull() @OneOf(REPAIR_KINDS) kind!: RepairKind | null;
   @OrNull() @Id() landingId!: string | null;
   @OrNull() @Figure(0.005, 12) wireMm!: number | null;
   @OrNull() @Figure(0.1, 2000) spanMm!: number | null;
+  @OrNull() @IsDefined() @Nested(() => WirePlaceDto) via!: WirePlaceDto | null;
   @IsBoolean() built!: boolean;
+}
+
+export class ItemChoiceDto {
+  @Text(64) itemId!: string;
+  @Text(40) option!: string;
+}
+
+export class DoneNoteDto implements DoneNote {
+  @Text(64) id!: string;
+  @Text(200) how!: string;
+  @OrNull() @Figure(0.005, 12) wireMm!: number | null;
+  @OrNull() @Figure(0, 2000) lengthMm!: number | null;
+  @OrNull() @Figure(0, 10_000) minutes!: number | null;
 }
 
 export class HuntEntryDto implements HuntEntry {
@@ -207,6 +233,11 @@ export class RebuildDto implements RebuildRecord {
   @IsDefined() @Nested(() => HuntDto) hunt!: HuntDto;
   @IsDefined() @Nested(() => PartBehindDto) part!: PartBehindDto;
   @Texts(600, 64) itemsDone!: string[];
+  @ListOf(() => ItemChoiceDto, 600) itemChoices!: ItemChoiceDto[];
+  @OrNull() @OneOf(REMOVAL_SCHOOLS) removal!: string | null;
+  @OrNull() @OneOf(FITTING_SCHOOLS) fitting!: string | null;
+  @Texts(3000, 140) stepsDone!: string[];
+  @ListOf(() => DoneNoteDto, 1200) did!: DoneNoteDto[];
 }
 
 export class FastenersBackDto implements FastenersBack {

@@ -1,7 +1,7 @@
-import type { FaultSite, ModelCard, Tray, WorkshopRecord } from '@zebbit/core';
-import { FAULT_SITES } from '@zebbit/core';
+import type { FaultSite, Kit, KitTool, ModelCard, Tray, WorkshopRecord } from '@zebbit/core';
+import { FAULT_SITES, KIT_TOOLS, WIRE_STOCK } from '@zebbit/core';
 import { IsDefined, ValidateIf } from 'class-validator';
-import { Figure, Nested, OrNull, Text, Texts, Whole } from './fields';
+import { Figure, Nested, OrNull, SomeOf, Text, Texts, Whole } from './fields';
 
 /** A share for every fault site, any scale; its fields are the sites themselves. */
 // eslint-disable-next-line @typescript-eslint/no-extraneous-class -- its fields are made in the line below
@@ -14,10 +14,16 @@ export class TrayDto implements Tray {
   @Texts(144, 40) names!: string[];
 }
 
+export class KitDto implements Kit {
+  @OrNull() @SomeOf(KIT_TOOLS) tools!: KitTool[] | null;
+  @OrNull() @SomeOf(WIRE_STOCK.map((w) => w.id)) wires!: string[] | null;
+}
+
 export class WorkshopDto implements WorkshopRecord {
   @OrNull() @IsDefined() @Nested(() => SharesDto) shares!: Record<FaultSite, number> | null;
   @IsDefined() @Nested(() => TrayDto) tray!: TrayDto;
   @Figure(0.6, 0.999) sureAt!: number;
+  @IsDefined() @Nested(() => KitDto) kit!: KitDto;
 }
 
 export class SaveWorkshopDto {

@@ -51,6 +51,8 @@ export { PIN_FUNCTIONS, functionGroup } from './connector/pin-function';
 export type { PinFunction } from './connector/pin-function';
 
 // drawer
+export { KIT_SHEETS, KIT_TOOLS } from './drawer/kit';
+export type { Kit, KitTool } from './drawer/kit';
 export { restockAdvice } from './drawer/restock';
 export { STOCK_SOURCES, STOCK_SOURCE_WORDS, stockCount, EMPTY_CARD } from './drawer/stock';
 export type { StockSource, StockCard, StockMove, StockEntry } from './drawer/stock';
@@ -134,6 +136,14 @@ export type { PadFinish } from './photo/find-lands';
 export { readFootprint } from './photo/read-footprint';
 export type { FootprintProposal, ReadingStage, ReadFootprintInput } from './photo/read-footprint';
 
+// procedure
+export { procedureOf } from './procedure/procedure';
+export type { Procedure } from './procedure/procedure';
+export { recommendedRemoval, REMOVAL_SCHOOLS } from './procedure/removal';
+export type { RemovalSchool } from './procedure/removal';
+export { stepTools } from './procedure/step';
+export type { ProcedureStep } from './procedure/step';
+
 // prove
 export type { CheckGroup } from './prove/check-list';
 export { RESULT_SHOWN } from './prove/verdict';
@@ -151,9 +161,29 @@ export { printChance, printDegrees } from './quantity/print-chance';
 // rebuild
 export { REPAIR_KINDS, REPAIR_WORDS } from './rebuild/pin-repair';
 export type { RepairKind } from './rebuild/pin-repair';
-export { EMPTY_REBUILD, isSettled, wireList } from './rebuild/rebuild-plan';
-export type { PartBehind, PinChoice, RebuildRecord, PinPlan } from './rebuild/rebuild-plan';
-export type { WorkItem } from './rebuild/work-items';
+export { FITTING_SCHOOLS, FITTING_WORDS } from './rebuild/build-order';
+export type { BuildLine, FittingSchool } from './rebuild/build-order';
+export { cutList, cutListCsv, wireNeeded } from './rebuild/cut-list';
+export type { CutLine } from './rebuild/cut-list';
+export { judgeLanding } from './rebuild/judge-landing';
+export type { LandingVerdict } from './rebuild/judge-landing';
+export { EMPTY_REBUILD, FRESH_CHOICE, isSettled, wireList } from './rebuild/rebuild-plan';
+export type { DoneNote, PartBehind, PinChoice, RebuildRecord, PinPlan } from './rebuild/rebuild-plan';
+export type { RepairOption } from './rebuild/repair-option';
+export { hotResistance, pairSkew, SHORT_A, shortSeconds, wiresOf } from './rebuild/wire-choice';
+export type { PairSkew, SpeedClass } from './rebuild/wire-choice';
+export { wireColour } from './rebuild/wire-colour';
+export { onFaces, wiresToLay } from './rebuild/wires-to-lay';
+export type { WireTask } from './rebuild/wires-to-lay';
+export { wholePortOptions } from './rebuild/whole-port';
+export type { WholePort } from './rebuild/whole-port';
+export type { ItemOption, WorkItem } from './rebuild/work-item';
+
+// route
+export { layWires } from './route/lay-wires';
+export { pathLengthMm, stretchesOf } from './route/pull-taut';
+export type { RouteProblem, RouteReport, Way, WayPoint } from './route/route-problem';
+export type { PartOutline } from './route/part-outline';
 
 // shorts
 export type { HuntResult, Hunt } from './shorts/hunt-chances';

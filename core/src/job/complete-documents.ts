@@ -3,6 +3,7 @@ import type { KnownLength } from '../geometry/photo-measure';
 import { completeStep } from '../teardown/complete-step';
 import type { Stance } from '../connector/part';
 import type { Happening } from './happening';
+import { FRESH_CHOICE } from '../rebuild/rebuild-plan';
 import type { AroundPort, DocumentKind, Intake, JobDocuments } from './job-record';
 import { DOCUMENT_KINDS, EMPTY_AROUND, EMPTY_DOCUMENTS, EMPTY_INTAKE } from './job-record';
 
@@ -78,5 +79,9 @@ export function completeDocuments(stored: Stored): JobDocuments {
     board: completeBoard(whole.board),
     match: { ...whole.match, around: completeAround(whole.match.around) },
     teardown: { ...whole.teardown, steps: whole.teardown.steps.map(completeStep) },
+    rebuild: {
+      ...whole.rebuild,
+      choices: whole.rebuild.choices.map((c) => ({ ...FRESH_CHOICE, ...c })),
+    },
   };
 }

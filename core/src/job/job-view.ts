@@ -24,9 +24,16 @@ import type { PadState } from '../board/pad-state';
 import type { RowDoubt } from '../board/row-direction';
 import { rowDoubts } from '../board/row-direction';
 import { isGone } from '../board/pad-state';
-import type { WorkItem } from '../rebuild/work-items';
+import type { WorkItem } from '../rebuild/work-item';
+import type { Way } from '../route/route-problem';
+import type { PartOutline } from '../route/part-outline';
+import { partOutline } from '../route/part-outline';
+import type { BuildLine, FittingSchool } from '../rebuild/build-order';
+import { buildOrder, FITTING_SCHOOLS, recommendedSchool } from '../rebuild/build-order';
+import type { ConnectorPart } from '../connector/part';
+import { GENERIC_PARTS } from '../connector/generic-parts';
 import { foundPart } from '../shorts/hunt-record';
-import { workItems } from '../rebuild/work-items';
+import { fitsPort, workItems } from '../rebuild/work-items';
 import { knownAbilities } from './device';
 import type { KindNeeds } from './job-kind';
 import { needsOf } from './job-kind';
@@ -59,6 +66,14 @@ export interface JobView {
   readonly rowDoubts: readonly RowDoubt[];
   /** Acts of the rebuilding beside the pins. */
   readonly items: readonly WorkItem[];
+  /** The part that goes in, where its drawing is among the known ones; `null` otherwise. */
+  readonly part: ConnectorPart | null;
+  /** Where the new part will stand; `null` where no port is set on the board, or nothing tells. */
+  readonly outline: PartOutline | null;
+  /** The school of fitting that stands: chosen, else recommended with its reason. */
+  readonly school: { readonly school: FittingSchool; readonly why: string; readonly chosen: boolean };
+  /** The whole plan in the order in which it is worked through. */
+  readonly order: readonly BuildLine[];
   readonly cautions: readonly Caution[];
   readonly workshop: Workshop;
   readonly triage: TriageReport;
@@ -72,31 +87,58 @@ export interface JobView {
   readonly prove: ProveReport;
 }
 
+const NO_WAYS: readonly Way[] = [];
+
 /**
  * The view of a job. It computes no belief: what was weighed is handed in.
  * @param answers what `weighTrace` gave for this very board and these very readings; `null` where they were not weighed
  * @param workshop moves the priors of triage and the use a year; a new one by default
  * @param found what matching found for this very record; `null` where it was not matched
+ * @param ways how the wires of the plan lie; without them lengths are straight
  */
 export function jobView(
   record: JobRecord,
   answers: TraceAnswers | null = null,
   workshop: Workshop = NEW_WORKSHOP,
   found: MatchFound | null = null,
+  ways: readonly Way[] = NO_WAYS,
 ): JobView {
   const sheet = FAMILIES[record.board.family ?? 'other'];
   const deviceCurrentA = record.intake.deviceCurrentA ?? sheet.usualCurrentA;
   const told = lazily(() => traceReport(record.board, record.readings, answers));
   const { intake, board } = record;
+  const { kit } = workshop.record;
   const drawSaid = intake.deviceCurrentA !== null;
   const needs = needsOf(intake.kinds);
   const plans = lazily(() =>
-    rebuildPlan(told().context, told().pins, record.rebuild, deviceCurrentA, !drawSaid).filter((p) =>
-      isPinOf(needs, p.row.pin.pin.state),
-    ),
+    rebuildPlan(told().context, told().pins, record.rebuild, {
+      deviceCurrentA,
+      assumed: !drawSaid,
+      kit,
+      does: knownAbilities(intake.does) ?? [],
+      believed: told().believed,
+      ways,
+    }).filter((p) => isPinOf(needs, p.row.pin.pin.state)),
   );
   const items = lazily(() =>
-    workItems(intake.kinds, board, record.rebuild.part, foundPart(board, record.rebuild.hunt), needs.legs),
+    workItems(
+      intake.kinds,
+      board,
+      record.rebuild.part,
+      foundPart(board, record.rebuild.hunt),
+      needs.legs,
+      kit,
+    ),
+  );
+  const part = GENERIC_PARTS.find((p) => p.id === record.match.partId) ?? null;
+  const outline = lazily(() => (fitsPort(intake.kinds) ? partOutline(board, part) : null));
+  const school = lazily(() => {
+    const told = recommendedSchool(board, part);
+    const chosen = FITTING_SCHOOLS.find((f) => f === record.rebuild.fitting);
+    return { ...told, ...(chosen ? { school: chosen } : {}), chosen: chosen !== undefined };
+  });
+  const order = lazily(() =>
+    buildOrder(told().context, plans(), items(), { school: school().school, outline: outline() }),
   );
   const turned = lazily(() => (needs.pads === 'none' ? [] : rowDoubts(board)));
   const checks = lazily(() =>
@@ -145,6 +187,16 @@ export function jobView(
     },
     get items() {
       return items();
+    },
+    part,
+    get outline() {
+      return outline();
+    },
+    get school() {
+      return school();
+    },
+    get order() {
+      return order();
     },
     get cautions() {
       return cautions();

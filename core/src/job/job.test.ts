@@ -11,6 +11,7 @@ import { EMPTY_TEARDOWN, usualStep } from '../teardown/step';
 import { cautionsFor, DEVICE_TRAITS, unansweredStops } from '../triage/cautions';
 import { completeDocuments } from './complete-documents';
 import type { JobRecord } from './job-record';
+import { FRESH_CHOICE } from '../rebuild/rebuild-plan';
 import { EMPTY_DOCUMENTS } from './job-record';
 import { isUnweighed, jobView } from './job-view';
 import { jobGates } from './job-gates';
@@ -157,7 +158,7 @@ describe('the next move follows the job', () => {
       readings: [testReading('row1.1', 'F1.1', 'seen')],
       rebuild: {
         ...EMPTY_DOCUMENTS.rebuild,
-        choices: [{ pinId: 'row1.1', kind: null, landingId: null, wireMm: 0.05, spanMm: null, built: false }],
+        choices: [{ ...FRESH_CHOICE, pinId: 'row1.1', wireMm: 0.05 }],
       },
     };
     const move = stationMove(jobView(record), 'rebuild');

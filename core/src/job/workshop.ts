@@ -1,4 +1,6 @@
 import type { ConnectorFamily } from '../connector/family';
+import type { Kit } from '../drawer/kit';
+import { UNTOLD_KIT } from '../drawer/kit';
 import type { Tray } from '../teardown/fasteners';
 import { USUAL_TRAY } from '../teardown/fasteners';
 import type { FaultSite } from '../triage/fault-site';
@@ -10,9 +12,16 @@ export interface WorkshopRecord {
   readonly tray: Tray;
   /** Chance from which a traced landing counts as sure enough. */
   readonly sureAt: number;
+  /** Tools and wires at hand, told once. */
+  readonly kit: Kit;
 }
 
-export const EMPTY_WORKSHOP: WorkshopRecord = { shares: null, tray: USUAL_TRAY, sureAt: 0.97 };
+export const EMPTY_WORKSHOP: WorkshopRecord = {
+  shares: null,
+  tray: USUAL_TRAY,
+  sureAt: 0.97,
+  kit: UNTOLD_KIT,
+};
 
 /** The workshop with what follows from its own jobs. */
 export interface Workshop {

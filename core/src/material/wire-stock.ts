@@ -1,21 +1,28 @@
 import { awgDiameter } from './wire-gauge';
 
+export const WIRE_COATS = ['enamel', 'sleeve'] as const;
+/** `enamel`: burnt or scraped off at the ends. `sleeve`: plastic, stripped. */
+export type WireCoat = (typeof WIRE_COATS)[number];
+
 /** A wire a repairer may have on the bench. */
 export interface WireKind {
   readonly id: string;
   readonly name: string;
   readonly diameterMm: number;
+  readonly coat: WireCoat;
 }
 
 const enamelled = (mm: number): WireKind => ({
   id: `enamelled-${mm}`,
   name: `enamelled ${mm} mm`,
   diameterMm: mm,
+  coat: 'enamel',
 });
 const solid = (awg: number): WireKind => ({
   id: `solid-${awg}awg`,
   name: `solid ${awg} AWG`,
   diameterMm: Number(awgDiameter(awg).toFixed(4)),
+  coat: 'sleeve',
 });
 
 /** Wires on offer, thinnest first. Sizes: common practice. */

@@ -4,7 +4,7 @@ import { EMPTY_BOARD } from '../board/board';
 import { placeRow } from '../board/place-row';
 import { testComponent, testPoint, testReading } from '../testing/test-board';
 import { FAMILIES } from '../connector/family';
-import { EMPTY_REBUILD, rebuildPlan } from '../rebuild/rebuild-plan';
+import { EMPTY_REBUILD, rebuildPlan, usualWish } from '../rebuild/rebuild-plan';
 import { pinTable } from '../trace/pin-table';
 import { traceContext } from '../belief/trace-context';
 import {
@@ -79,7 +79,12 @@ function checksOf(family: 'micro-b' | 'type-c-6'): Check[] {
     testReading('row1.1', 'F1.1', 'beep'),
     testReading('row1.5', 'pour', 'beep'),
   ]);
-  return proveChecks(ctx, rebuildPlan(ctx, pinTable(ctx), EMPTY_REBUILD, 0.5), FAMILIES[family], 0.5);
+  return proveChecks(
+    ctx,
+    rebuildPlan(ctx, pinTable(ctx), EMPTY_REBUILD, usualWish(0.5)),
+    FAMILIES[family],
+    0.5,
+  );
 }
 
 const good = (check: Check, i: number): CheckResult => {

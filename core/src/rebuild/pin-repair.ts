@@ -1,8 +1,7 @@
+import type { Landing } from '../trace/landing';
 import type { PadState } from '../board/pad-state';
 import { isGone } from '../board/pad-state';
-import { isOptional } from '../connector/pin-function';
-import type { PinFunction } from '../connector/pin-function';
-import type { Landing } from '../trace/landing';
+import type { RepairOption } from './repair-option';
 
 /** What to do for one pin, and why. */
 export type PinRepair =
@@ -27,42 +26,36 @@ export const REPAIR_WORDS: Readonly<Record<PinRepair['kind'], string>> = {
   'trace-first': 'trace first',
 };
 
-function toLanding(landing: Landing | null, why: string): PinRepair {
-  return landing
-    ? { kind: 'jumper', why, landing }
-    : { kind: 'trace-first', why: 'its track is gone and its landing is not found yet' };
+export function repairOf(option: RepairOption, why = option.why): PinRepair {
+  if (option.kind !== 'jumper') return { kind: option.kind, why };
+  return option.landing
+    ? { kind: 'jumper', why, landing: option.landing }
+    : { kind: 'trace-first', why: 'a jumper wants a landing' };
 }
 
 /**
- * The repair a pin's state asks for (common practice). A pin the device can do without is left when its pad or track is
- * gone; everything else that is gone gets a jumper to its landing, once that is known.
+ * The repair that is proposed for a pin: the best of its options. Where its copper is gone and no place is sure enough to land on, it is
+ * traced first; what has not been looked at is looked at. Common practice.
+ * @param traced where Trace found it to land; `null` while it is open
  */
-export function repairFor(state: PadState, f: PinFunction, landing: Landing | null): PinRepair {
-  const gone = isGone(state);
-  if (gone && isOptional(f)) return { kind: 'leave', why: `${f} is not needed: the device works without it` };
-  switch (state) {
-    case 'unchecked':
-      return { kind: 'look', why: 'its pad has not been looked at' };
-    case 'sound':
-      return { kind: 'leave', why: 'the pad is sound: solder the new pin straight to it' };
-    case 'exposed':
-      return { kind: 'leave', why: 'the pad holds; cover the bare copper with mask when done' };
-    case 'dull':
-    case 'starved':
-      return { kind: 'reflow', why: 'the joint wants flux and fresh solder' };
-    case 'loose':
-      return { kind: 'reflow', why: 'the joint moves: flux, fresh solder, then press again' };
-    case 'bridged':
-      return { kind: 'reflow', why: 'draw the bridge off with a clean fluxed tip or braid' };
-    case 'cracked':
-      return { kind: 'bridge', why: 'both ends are there: solder across, a strand if wider than a hair' };
-    case 'lifted':
-      return { kind: 'foil-pad', why: 'the pad hangs on its track: bed it, or a new one, on epoxy' };
-    case 'torn':
-      return toLanding(landing, 'the pad is gone: wire from the pin to where its track goes');
-    case 'trace-torn':
-      return toLanding(landing, 'the track is gone for a length: wire over it');
-    case 'hole-wall-gone':
-      return toLanding(landing, 'the hole no longer joins the faces: wire to where the track goes');
-  }
+export function proposedRepair(
+  state: PadState,
+  options: readonly RepairOption[],
+  traced: Landing | null,
+): PinRepair {
+  if (state === 'unchecked') return { kind: 'look', why: 'its pad has not been looked at' };
+  const best = options.find((o) => o.verdict.level === 'fine' || o.verdict.level === 'lose');
+  const landed = options.find((o) => o.landing && o.landing.pointId === traced?.pointId);
+  const first = options[0];
+  if (!first) return { kind: 'look', why: 'its pad has not been looked at' };
+  if (!isGone(state)) return repairOf(best ?? first);
+  // A landing that Trace stands for is proposed with what is still to be settled said beside it.
+  const safe = landed && landed.verdict.level !== 'refuse' ? landed : null;
+  const chosen = best && (!safe || best.rankMinutes <= safe.rankMinutes) && !isLastResort(best) ? best : safe;
+  if (chosen) return repairOf(chosen);
+  if (best?.kind === 'leave' && best.loses === null) return repairOf(best);
+  return { kind: 'trace-first', why: 'its track is gone and its landing is not found yet' };
 }
+
+/** Leaving a pin that is worth hours is no proposal. */
+const isLastResort = ({ kind, rankMinutes }: RepairOption): boolean => kind === 'leave' && rankMinutes > 30;

@@ -2,6 +2,7 @@ import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { EMPTY_BOARD } from '../board/board';
 import type { Board } from '../board/board';
+import type { PadState } from '../board/pad-state';
 import { PAD_STATES } from '../board/pad-state';
 import { placeRow } from '../board/place-row';
 import { testComponent, testReading } from '../testing/test-board';
@@ -11,9 +12,8 @@ import { pinTable } from '../trace/pin-table';
 import { traceContext } from '../belief/trace-context';
 import { checkJumper } from './check-jumper';
 import { pinDemand } from './pin-current';
-import { repairFor } from './pin-repair';
 import type { PinChoice } from './rebuild-plan';
-import { isSettled, rebuildPlan, wireList, EMPTY_REBUILD } from './rebuild-plan';
+import { FRESH_CHOICE, isSettled, rebuildPlan, usualWish, wireList, EMPTY_REBUILD } from './rebuild-plan';
 
 const mm = millimetres;
 
@@ -71,35 +71,6 @@ describe('checkJumper', () => {
   });
 });
 
-describe('repairFor (common practice)', () => {
-  const landing = { pointId: 'R1.1', label: 'R1 1', why: '' };
-  it.each([
-    ['sound', 'leave'],
-    ['exposed', 'leave'],
-    ['dull', 'reflow'],
-    ['starved', 'reflow'],
-    ['loose', 'reflow'],
-    ['bridged', 'reflow'],
-    ['cracked', 'bridge'],
-    ['lifted', 'foil-pad'],
-    ['torn', 'jumper'],
-    ['trace-torn', 'jumper'],
-    ['hole-wall-gone', 'jumper'],
-    ['unchecked', 'look'],
-  ] as const)('%s asks for %s', (state, kind) => {
-    expect(repairFor(state, 'D+', landing).kind).toBe(kind);
-  });
-  it('a torn pad without a landing is traced first; one the device can do without is left', () => {
-    expect(repairFor('torn', 'VBUS', null).kind).toBe('trace-first');
-    expect(repairFor('torn', 'ID', null).kind).toBe('leave');
-    expect(repairFor('torn', 'SSTX+', landing).kind).toBe('leave');
-  });
-  it('answers every state of every function', () => {
-    for (const s of PAD_STATES)
-      for (const f of PIN_FUNCTIONS) expect(repairFor(s, f, landing).why).not.toBe('');
-  });
-});
-
 const row = placeRow(EMPTY_BOARD, {
   family: 'micro-b',
   face: 'top',
@@ -116,11 +87,58 @@ const board: Board = {
 };
 const plansWith = (choice: Partial<PinChoice>): ReturnType<typeof rebuildPlan> => {
   const ctx = traceContext(board, [testReading('row1.1', 'F1.1', 'seen')]);
-  const choices = [
-    { pinId: 'row1.1', kind: null, landingId: null, wireMm: null, spanMm: null, built: false, ...choice },
-  ];
-  return rebuildPlan(ctx, pinTable(ctx), { ...EMPTY_REBUILD, choices }, 0.5);
+  const choices = [{ ...FRESH_CHOICE, pinId: 'row1.1', ...choice }];
+  return rebuildPlan(ctx, pinTable(ctx), { ...EMPTY_REBUILD, choices }, usualWish(0.5));
 };
+
+/** The repair proposed for a VBUS pad of a state, its landing rung or not. */
+const proposedFor = (state: PadState, f: 'VBUS' | 'ID' | 'SSTX+', rung: boolean) => {
+  const changed: Board = {
+    ...board,
+    rows: [
+      {
+        ...row,
+        pins: row.pins.map((p, i) => ({
+          ...p,
+          ...(i === 0 ? { state, function: f } : { state: 'sound' as const }),
+        })),
+      },
+    ],
+  };
+  const ctx = traceContext(changed, rung ? [testReading('row1.1', 'F1.1', 'seen')] : []);
+  return rebuildPlan(ctx, pinTable(ctx), EMPTY_REBUILD, usualWish(0.5))[0];
+};
+
+describe('what is proposed for a pad (common practice)', () => {
+  it.each([
+    ['sound', 'leave'],
+    ['exposed', 'leave'],
+    ['dull', 'reflow'],
+    ['starved', 'reflow'],
+    ['loose', 'reflow'],
+    ['bridged', 'reflow'],
+    ['cracked', 'bridge'],
+    ['lifted', 'foil-pad'],
+    ['torn', 'jumper'],
+    ['hole-wall-gone', 'jumper'],
+    ['unchecked', 'look'],
+  ] as const)('%s asks for %s', (state, kind) => {
+    expect(proposedFor(state, 'VBUS', true)?.repair.kind).toBe(kind);
+  });
+  it('a torn pad without a landing is traced first; one the device can do without is left', () => {
+    expect(proposedFor('torn', 'VBUS', false)?.repair.kind).toBe('trace-first');
+    expect(proposedFor('torn', 'ID', false)?.repair.kind).toBe('leave');
+    expect(proposedFor('torn', 'SSTX+', true)?.repair.kind).toBe('leave');
+  });
+  it('answers every state of every function, and every option says why', () => {
+    for (const state of PAD_STATES)
+      for (const f of ['VBUS', 'ID', 'SSTX+'] as const) {
+        const plan = proposedFor(state, f, true);
+        expect(plan?.repair.why).not.toBe('');
+        for (const o of plan?.options ?? []) expect(o.why).not.toBe('');
+      }
+  });
+});
 
 describe('rebuildPlan', () => {
   it('measures from the plate and adds both tails', () => {

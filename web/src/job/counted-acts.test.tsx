@@ -69,6 +69,7 @@ describe('acts, counted', () => {
           landingId: null,
           wireMm: null,
           spanMm: null,
+          via: null,
           built: true,
         })),
       },

@@ -18,6 +18,7 @@ const built: JobDocuments = {
       landingId: null,
       wireMm: null,
       spanMm: null,
+      via: null,
       built: true,
     })),
   },
