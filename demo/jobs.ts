@@ -1,11 +1,10 @@
 import type {
   Fasteners,
   Intake,
+  JobView,
   OpeningStep,
-  PinPlan,
   RebuildRecord,
   Teardown,
-  WorkItem,
 } from '@zebbit/core';
 import {
   EMPTY_BOARD,
@@ -15,6 +14,8 @@ import {
   EMPTY_REBUILD,
   EMPTY_TEARDOWN,
   finalChecks,
+  FRESH_CHOICE,
+  lineKey,
   usualStep,
 } from '@zebbit/core';
 import { boardOf, truthOf } from './board-of';
@@ -60,28 +61,19 @@ function screws(
 const daysBefore = (now: Date, days: number): string =>
   new Date(now.getTime() - days * 86_400_000).toISOString();
 
-/** Built as proposed: every repair that is not to leave. */
-function asBuilt(
-  plans: readonly PinPlan[],
-  tailMm: number,
-  items: readonly WorkItem[] = [],
-  count = plans.length,
-): RebuildRecord {
+/** Built as proposed: the first so many repairs that are not to leave, or with `null` all of the plan. */
+function asBuilt({ plans, items, order }: JobView, count: number | null = null): RebuildRecord {
+  const work = plans.filter((p) => p.repair.kind !== 'leave');
   return {
     ...EMPTY_REBUILD,
-    tailMm,
-    itemsDone: items.map((i) => i.id),
-    choices: plans
-      .filter((p) => p.repair.kind !== 'leave')
-      .slice(0, count)
-      .map((p) => ({
-        pinId: p.row.pin.id,
-        kind: null,
-        landingId: null,
-        wireMm: null,
-        spanMm: null,
-        built: true,
-      })),
+    itemsDone: count === null ? items.map((i) => i.id) : [],
+    stepsDone:
+      count === null
+        ? order.filter((l) => l.kind !== 'pin' && l.kind !== 'item').map((l) => lineKey(l.id))
+        : [],
+    choices: work
+      .slice(0, count ?? work.length)
+      .map((p) => ({ ...FRESH_CHOICE, pinId: p.row.pin.id, built: true })),
   };
 }
 
@@ -171,7 +163,7 @@ export async function audioGuide(client: DemoClient, now: Date): Promise<void> {
     agreed: ['family', 'pins', 'pitch', 'row', 'legs-apart', 'legs', 'opening'],
   });
   const built = await client.view(id);
-  await client.save(id, 'rebuild', asBuilt(built.plans, 2, built.items));
+  await client.save(id, 'rebuild', asBuilt(built));
   await client.prove(id, { volts: 5.06, amps: 0.46 });
   await client.photo(id, 'handset-finished.jpg', 'after', 'new port on, three jumpers under mask');
   const { sheet } = await client.view(id);
@@ -278,7 +270,7 @@ export async function pillowSpeaker(client: DemoClient, now: Date): Promise<void
   const board = boardOf([[SPEAKER_TOP, top]]);
   await client.save(id, 'board', board);
   await client.probe(id, truthOf(board, [SPEAKER_TOP]));
-  await client.save(id, 'rebuild', asBuilt((await client.view(id)).plans, 2, [], 2));
+  await client.save(id, 'rebuild', asBuilt(await client.view(id), 2));
 }
 
 /** Oral-history memory stick: half-way through looking over and tracing. */
@@ -455,4 +447,127 @@ export async function tideClock(client: DemoClient, now: Date): Promise<void> {
     ],
   });
   await client.save(id, 'match', { ...EMPTY_MATCH, part: 'port board, four-pin plug', source: 'ordered' });
+}
+
+/** Harbour-wall remote: its port came off whole with its joints, the pads are there; the same one goes back. */
+export async function wallRemote(client: DemoClient, now: Date): Promise<void> {
+  const { id } = await client.newJob('Harbour-wall remote');
+  const top = await client.photo(id, 'speaker-top.jpg', 'board', 'board, top, port off');
+  await client.save(id, 'intake', {
+    ...EMPTY_INTAKE,
+    name: 'Harbour-wall remote',
+    make: 'Fernhill',
+    model: 'HR-1',
+    owner: 'the harbour office',
+    happened: ['came-off'],
+    happenedNote: 'Came off with the plug, all in one piece; in a bag.',
+    symptoms: ['dead', 'port-missing'],
+    traits: ['lithium-cell'],
+    kinds: ['same-port'],
+    kindsConfirmed: true,
+    body: 'case',
+    does: ['charge', 'buttons', 'radio'],
+    deviceCurrentA: 0.3,
+    cameWith: ['the port, legs straight'],
+  });
+  await client.save(id, 'teardown', {
+    ...EMPTY_TEARDOWN,
+    battery: 'out',
+    batteryNote: 'two-pin plug',
+    opened: true,
+    openedAt: daysBefore(now, 1),
+    testNeeds: ['port', 'battery'],
+    steps: [
+      step('step1', 'screws', 'back', '', screws(2, 6, 'coarse', 'D1')),
+      step('step2', 'cable', 'battery, two pins', 'red to the edge'),
+    ],
+  });
+  const board = boardOf([[SPEAKER_TOP, top]]);
+  await client.save(id, 'board', {
+    ...board,
+    rows: board.rows.map((r) => ({ ...r, pins: r.pins.map((p) => ({ ...p, state: 'sound' as const })) })),
+    legs: board.legs.map((l) => ({ ...l, state: 'sound' as const })),
+    lines: board.lines.map((l) => ({ ...l, scars: [] })),
+  });
+  await client.save(id, 'match', {
+    ...EMPTY_MATCH,
+    part: 'the old port',
+    source: 'came along',
+    agreed: ['old-shell', 'old-tongue', 'old-inside', 'old-legs'],
+  });
+}
+
+/** Lens-room torch: a capacitor behind its port was short; found, and to be replaced. */
+export async function lensTorch(client: DemoClient, now: Date): Promise<void> {
+  const { id } = await client.newJob('Lens-room torch');
+  await client.save(id, 'intake', {
+    ...EMPTY_INTAKE,
+    name: 'Lens-room torch',
+    make: 'Tollgate',
+    model: 'LT-5',
+    owner: 'the lens room',
+    happened: ['wet'],
+    happenedNote: 'Left in the rain; since then its charger shuts down.',
+    symptoms: ['dead', 'pulls-charger-down'],
+    traits: ['lithium-cell', 'lamp'],
+    kinds: ['part-behind'],
+    kindsConfirmed: true,
+    body: 'case',
+    does: ['charge', 'light'],
+    deviceCurrentA: 0.8,
+    triage: [{ checkId: 'flex', outcome: 'firm', value: null }],
+  });
+  await client.save(id, 'board', { ...EMPTY_BOARD, family: 'micro-b' });
+  await client.save(id, 'teardown', {
+    ...EMPTY_TEARDOWN,
+    battery: 'out',
+    batteryNote: 'tab cut loose, taped',
+    opened: true,
+    openedAt: daysBefore(now, 4),
+    testNeeds: ['port', 'battery', 'light'],
+    steps: [step('step1', 'clips', 'rim', 'thumbnail, from the switch')],
+  });
+  await client.save(id, 'rebuild', {
+    ...EMPTY_REBUILD,
+    part: { marking: '106, 1206', package: '3.2 by 1.6 mm', pins: 'either way round' },
+  });
+}
+
+/** Audio guide 3: two legs and all pads but one are gone; a cord of its own, held by the case, instead of a port. */
+export async function thirdGuide(client: DemoClient, now: Date): Promise<void> {
+  const { id } = await client.newJob('Audio guide 3');
+  const top = await client.photo(id, 'handset-top.jpg', 'board', 'board, top');
+  const bottom = await client.photo(id, 'handset-bottom.jpg', 'board', 'board, bottom');
+  await client.save(id, 'intake', {
+    ...EMPTY_INTAKE,
+    name: 'Audio guide 3',
+    make: 'Tollgate',
+    model: 'AG-3',
+    owner: 'Skerry Point lighthouse museum',
+    happened: ['yanked', 'tried-before'],
+    happenedNote: 'Torn off twice. There is no copper left for a third port.',
+    symptoms: ['dead', 'port-missing'],
+    traits: ['lithium-cell'],
+    kinds: ['breakout'],
+    kindsConfirmed: true,
+    body: 'case',
+    does: ['charge', 'sound', 'buttons'],
+    deviceCurrentA: 0.5,
+  });
+  await client.save(id, 'teardown', {
+    ...EMPTY_TEARDOWN,
+    battery: 'out',
+    batteryNote: 'red on B+, black on B−, both unsoldered',
+    opened: true,
+    openedAt: daysBefore(now, 20),
+    testNeeds: ['port', 'battery', 'speaker'],
+    steps: [step('step1', 'hidden-screws', 'under the two lower feet', '', screws(2, 6, 'coarse', 'A1'))],
+  });
+  const board = boardOf([
+    [HANDSET_TOP, top],
+    [HANDSET_BOTTOM, bottom],
+  ]);
+  await client.save(id, 'board', board);
+  await client.probe(id, truthOf(board, [HANDSET_TOP, HANDSET_BOTTOM]));
+  await client.save(id, 'match', { ...EMPTY_MATCH, part: 'cut cable, four wires', source: 'box of cables' });
 }

@@ -4,11 +4,14 @@ import {
   audioGuide,
   cliffLamp,
   headphones,
+  lensTorch,
   memoryStick,
   pillowSpeaker,
   secondGuide,
   slideClicker,
+  thirdGuide,
   tideClock,
+  wallRemote,
 } from './jobs';
 
 /** node demo/dist/load.js http://127.0.0.1:4173 [PORT]: loads the demo's jobs into a running server, and their truths into the stand-in meter. */
@@ -22,6 +25,9 @@ const now = new Date();
 for (const load of [
   tideClock,
   headphones,
+  lensTorch,
+  thirdGuide,
+  wallRemote,
   slideClicker,
   cliffLamp,
   memoryStick,

@@ -94,7 +94,7 @@ const VIEWS = {
     },
   ],
   drawer: ['/drawer', (page) => page.getByRole('link', { name: /^A3/ }).click()],
-  rebuild: [`/jobs/${guide}/rebuild`, (page) => page.getByRole('button', { name: /A4\/B9.*jumper/ }).click()],
+  rebuild: [`/jobs/${guide}/rebuild`, (page) => page.getByRole('button', { name: /jumper to/ }).first().click()],
   prove: [`/jobs/${speaker}/prove`],
   'close-up': [`/jobs/${speaker}/close-up`],
   'hand-back': [`/jobs/${guide}/hand-back`],

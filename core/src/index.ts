@@ -101,11 +101,12 @@ export { EMPTY_INTAKE, EMPTY_MATCH, EMPTY_CLOSING, DOCUMENT_KINDS, EMPTY_DOCUMEN
 export type { Intake, TriageAnswer, AroundPort, MatchRecord, Closing, JobDocuments, DocumentKind, JobRecord } from './job/job-record';
 export { jobView, isUnweighed, pinsToTrace } from './job/job-view';
 export type { JobView } from './job/job-view';
+export { itemOption, jobPair, jobPortOptions, lineProcedure } from './job/line-procedure';
 export { matchStamp } from './job/match-found';
 export type { MatchFound } from './job/match-found';
 export { matchList } from './job/match-list';
 export { byEyeWords, nextMove, nextToClose, stationMove } from './job/next-move';
-export type { NextMove } from './job/next-move';
+export type { NextMove } from './job/move';
 export { matchFace, observePattern } from './job/observe-pattern';
 export { STATIONS, STATION_WORDS, STATION_STATE_WORDS, OLD_PORT_LOOKS, closeUpLeft, stationStates, presentStation, unreadableJob } from './job/station';
 export type { Station, StationState } from './job/station';
@@ -137,10 +138,8 @@ export { readFootprint } from './photo/read-footprint';
 export type { FootprintProposal, ReadingStage, ReadFootprintInput } from './photo/read-footprint';
 
 // procedure
-export { procedureOf } from './procedure/procedure';
 export type { Procedure } from './procedure/procedure';
-export { recommendedRemoval, REMOVAL_SCHOOLS } from './procedure/removal';
-export type { RemovalSchool } from './procedure/removal';
+export { REMOVAL_SCHOOLS } from './procedure/removal';
 export { stepTools } from './procedure/step';
 export type { ProcedureStep } from './procedure/step';
 
@@ -163,19 +162,19 @@ export { REPAIR_KINDS, REPAIR_WORDS } from './rebuild/pin-repair';
 export type { RepairKind } from './rebuild/pin-repair';
 export { FITTING_SCHOOLS, FITTING_WORDS } from './rebuild/build-order';
 export type { BuildLine, FittingSchool } from './rebuild/build-order';
+export { lineKey, linesDone, stepKey } from './rebuild/build-progress';
 export { cutList, cutListCsv, wireNeeded } from './rebuild/cut-list';
 export type { CutLine } from './rebuild/cut-list';
 export { judgeLanding } from './rebuild/judge-landing';
+export { planSvg } from './rebuild/plan-svg';
 export type { LandingVerdict } from './rebuild/judge-landing';
 export { EMPTY_REBUILD, FRESH_CHOICE, isSettled, wireList } from './rebuild/rebuild-plan';
 export type { DoneNote, PartBehind, PinChoice, RebuildRecord, PinPlan } from './rebuild/rebuild-plan';
 export type { RepairOption } from './rebuild/repair-option';
-export { hotResistance, pairSkew, SHORT_A, shortSeconds, wiresOf } from './rebuild/wire-choice';
-export type { PairSkew, SpeedClass } from './rebuild/wire-choice';
+export { hotResistance, SHORT_A, shortSeconds, wiresOf } from './rebuild/wire-choice';
 export { wireColour } from './rebuild/wire-colour';
 export { onFaces, wiresToLay } from './rebuild/wires-to-lay';
 export type { WireTask } from './rebuild/wires-to-lay';
-export { wholePortOptions } from './rebuild/whole-port';
 export type { WholePort } from './rebuild/whole-port';
 export type { ItemOption, WorkItem } from './rebuild/work-item';
 

@@ -3,6 +3,7 @@ import type { KnownLength } from '../geometry/photo-measure';
 import { completeStep } from '../teardown/complete-step';
 import type { Stance } from '../connector/part';
 import type { Happening } from './happening';
+import { EARLIER_LINES } from '../rebuild/build-progress';
 import { FRESH_CHOICE } from '../rebuild/rebuild-plan';
 import type { AroundPort, DocumentKind, Intake, JobDocuments } from './job-record';
 import { DOCUMENT_KINDS, EMPTY_AROUND, EMPTY_DOCUMENTS, EMPTY_INTAKE } from './job-record';
@@ -82,6 +83,8 @@ export function completeDocuments(stored: Stored): JobDocuments {
     rebuild: {
       ...whole.rebuild,
       choices: whole.rebuild.choices.map((c) => ({ ...FRESH_CHOICE, ...c })),
+      // What an earlier version did not ask for is not asked for afterwards.
+      stepsDone: stored.rebuild && !stored.rebuild.stepsDone ? EARLIER_LINES : whole.rebuild.stepsDone,
     },
   };
 }

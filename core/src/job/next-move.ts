@@ -1,8 +1,4 @@
-import { PAD_STATE_WORDS } from '../board/pad-state';
-import { printAmps, printWire } from '../quantity/print-bench';
 import { printChance } from '../quantity/print-chance';
-import { REPAIR_WORDS } from '../rebuild/pin-repair';
-import { isSettled } from '../rebuild/rebuild-plan';
 import type { ClosingStep } from '../teardown/closing-order';
 import { closingOrder, closingWords } from '../teardown/closing-order';
 import type { OpeningStep } from '../teardown/step';
@@ -15,6 +11,9 @@ import { BODY_WORDS } from './device';
 import { KIND_SHEETS } from './job-kind';
 import { foundMove } from './match-found';
 import { SITE_SHEETS } from '../triage/fault-site';
+import type { Move, NextMove } from './move';
+import { capital, move, uncapital } from './move';
+import { rebuildMove } from './rebuild-move';
 import type { Station } from './station';
 import {
   closeUpLeft,
@@ -27,21 +26,6 @@ import {
   presentStation,
   unlookedPads,
 } from './station';
-
-/** One next move and its reason. `stop` when a gate must be answered first. */
-export interface NextMove {
-  readonly station: Station;
-  readonly title: string;
-  readonly why: string;
-  readonly tone: 'move' | 'stop' | 'wait' | 'done';
-  /** Another station where this move is made. */
-  readonly goTo?: Station;
-}
-
-type Move = Omit<NextMove, 'station'>;
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
-const uncapital = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);
-const move = (title: string, why: string, tone: Move['tone'] = 'move'): Move => ({ title, why, tone });
 
 function takeIn(view: JobView): Move {
   const { record, cautions, triage, needs, proposedKinds } = view;
@@ -290,50 +274,6 @@ function match(view: JobView): Move {
       );
 }
 
-function rebuild({ plans, items, battery, record, triage }: JobView): Move {
-  const doing = items.filter((i) => !record.rebuild.itemsDone.includes(i.id));
-  const plan = plans.find((p) => !isSettled(p));
-  if (!battery.open && (plan ?? doing[0]))
-    return move('Battery out before any iron', battery.message, 'stop');
-  if (!plan) {
-    const [act] = doing;
-    if (act?.id === 'part' && act.waitsFor !== null && triage.sites[0]?.site !== 'battery')
-      return {
-        ...move(
-          'Find the part that is to blame',
-          `Then ${act.waitsFor}. The hunt along the supply stands under Trace.`,
-        ),
-        goTo: 'trace',
-      };
-    if (act)
-      return move(act.title, capital(act.waitsFor === null ? `${act.why}.` : `first ${act.waitsFor}.`));
-    return plans.length + items.length > 0
-      ? move('Prove it', 'Everything that was to be built is built.', 'done')
-      : move('Place the pins first', 'There is nothing to rebuild yet.');
-  }
-  const name = capital(plan.row.pin.label);
-  if (plan.repair.kind === 'look') return move(`Look at ${plan.row.pin.label}`, plan.repair.why);
-  if (plan.repair.kind === 'trace-first') return move(`Trace ${plan.row.pin.label} first`, plan.repair.why);
-  const verdict = plan.jumper?.check?.verdict;
-  if (verdict && !verdict.ok) return move(`Thicker wire for ${plan.row.pin.label}`, verdict.message, 'stop');
-  if (plan.repair.kind === 'jumper') {
-    const cut = plan.jumper?.cutMm;
-    if (cut === null || cut === undefined)
-      return move(
-        `${name}: type the length`,
-        'Its landing is on the other face, so the plate cannot measure it.',
-      );
-    return move(
-      `${name} to ${plan.repair.landing.label}`,
-      `Cut ${cut.toFixed(1)} mm of ${printWire(plan.jumper?.wireMm ?? 0)}; it carries ${printAmps(plan.jumper?.check?.limitA ?? 0)}.`,
-    );
-  }
-  return move(
-    `${name}: ${REPAIR_WORDS[plan.repair.kind]}`,
-    `${PAD_STATE_WORDS[plan.row.pin.pin.state]}: ${plan.repair.why}.`,
-  );
-}
-
 /** Closing steps that the test needs and that are not done yet. */
 function stillToConnect({ record, gate }: JobView): ClosingStep[] {
   return closingOrder(record.teardown)
@@ -426,7 +366,7 @@ const MOVES: Readonly<Record<Station, (view: JobView) => Move>> = {
   'look-over': lookOver,
   trace,
   match,
-  rebuild,
+  rebuild: rebuildMove,
   prove,
   'close-up': closeUp,
 };

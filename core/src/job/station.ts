@@ -1,6 +1,7 @@
 import { FACES } from '../board/board';
 import { isGone } from '../board/pad-state';
 import { faceFrame } from '../board/measure-face';
+import { linesDone } from '../rebuild/build-progress';
 import { isSettled } from '../rebuild/rebuild-plan';
 import { fastenerGaps } from '../teardown/fasteners';
 import { unansweredStops } from '../triage/cautions';
@@ -71,10 +72,11 @@ const DONE: Readonly<Record<Station, (view: JobView) => boolean>> = {
     needs.match === 'old-port'
       ? OLD_PORT_LOOKS.every((l) => match.agreed.includes(l.key))
       : match.part.trim() !== '',
-  rebuild: ({ plans, items, record: { rebuild } }) =>
+  rebuild: ({ plans, items, order, record: { rebuild } }) =>
     plans.length + items.length > 0 &&
     plans.every(isSettled) &&
-    items.every((i) => i.waitsFor === null && rebuild.itemsDone.includes(i.id)),
+    items.every((i) => i.waitsFor === null) &&
+    linesDone(order, plans, rebuild).every((done, i) => done || order[i]?.kind === 'rest'),
   prove: ({ prove }) => prove.verdict === 'proved',
   'close-up': (view) => view.record.closing.handedBack && closeUpLeft(view).length === 0,
 };

@@ -21,6 +21,9 @@ const NEIGHBOURS = 0.5;
 /** Below this chance what Trace believes of a place is no ground to land on. */
 const LIKELY = 0.5;
 
+/** Places of one net share a chance but for rounding. */
+const SAME_PLACE = 0.02;
+
 const LEVELS = ['fine', 'lose', 'warn', 'refuse'] as const;
 
 const sameFunction = (a: PinPoint, b: PinPoint): boolean =>
@@ -118,6 +121,9 @@ export function judgeLanding(
   const own = believed.find((b) => b.target.pins.includes(index));
   const chance = own?.landings.find((l) => l.pointId === point.id || l.orEnd === point.id)?.p ?? 0;
   const joined = isJoined(ctx, pin, point);
+  const best = own?.landings[0];
+  const sure =
+    chance >= sureAt || (own?.status === 'sure' && best !== undefined && chance >= best.p - SAME_PLACE);
   const net = ctx.report.netOf.get(pin.id);
   const ownPlaces = new Set([
     ...((net?.readings.length ?? 0) > 0 ? (net?.points ?? []) : []),
@@ -185,7 +191,7 @@ export function judgeLanding(
       const p = rival.landings.find((l) => l.pointId === point.id)?.p ?? 0;
       say(p >= sureAt ? 'refuse' : 'warn', `${point.label} is ${printChance(p)} ${name}’s`);
     }
-    if (!joined && chance < sureAt && !isPour(point) && behind?.level !== 'lose') {
+    if (!joined && !sure && !isPour(point) && behind?.level !== 'lose') {
       if (ctx.readings.length === 0) say('warn', 'nothing was read yet: ring it first');
       else if (chance < LIKELY)
         say(

@@ -35,6 +35,7 @@ export const pages: RouteObject[] = [
           { path: 'trace', lazy: page(() => import('../job/trace/trace'), 'Trace') },
           { path: 'match', lazy: page(() => import('../job/match/match'), 'Match') },
           { path: 'rebuild', lazy: page(() => import('../job/rebuild/rebuild'), 'Rebuild') },
+          { path: 'cut-list', lazy: page(() => import('../job/rebuild/cut-list'), 'CutList') },
           { path: 'prove', lazy: page(() => import('../job/prove/prove'), 'Prove') },
           { path: 'close-up', lazy: page(() => import('../job/close-up/close-up'), 'CloseUp') },
           { path: 'hand-back', lazy: page(() => import('../job/close-up/hand-back'), 'HandBack') },

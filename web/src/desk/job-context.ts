@@ -3,6 +3,7 @@ import type { JobDocuments, JobView } from '@zebbit/core';
 import { createContext, useContext } from 'react';
 import type { Desk, Edit } from './desk';
 import type { AnswersState } from './use-answers';
+import type { WaysState } from './use-ways';
 
 export interface JobOnDesk {
   readonly bundle: JobBundle;
@@ -11,6 +12,8 @@ export interface JobOnDesk {
   readonly desk: Desk;
   /** What was inferred, weighed once a change. */
   readonly weighed: AnswersState;
+  /** How the wires of the plan lie. */
+  readonly laid: WaysState;
   readonly edit: Edit;
 }
 

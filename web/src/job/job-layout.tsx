@@ -14,6 +14,7 @@ import type { Desk } from '../desk/desk';
 import { createDesk } from '../desk/desk';
 import { DeskContext } from '../desk/desk-context';
 import { useAnswers } from '../desk/use-answers';
+import { useWays } from '../desk/use-ways';
 import { ConflictBar } from './conflict-bar';
 import { JobContext } from '../desk/job-context';
 import { KeysDialog } from './keys-dialog';
@@ -21,6 +22,9 @@ import { OtherKind } from './kind-picker';
 import { Ledge } from './ledge';
 import { StationRail } from './station-rail';
 import { Tip } from '../ui/tip';
+
+/** Stations that show how long wires are. */
+const SHOWS_LENGTHS = /\/(rebuild|prove|close-up|hand-back|cut-list)$/u;
 
 /** Loads the job, then puts it on the desk. */
 export function JobLayout() {
@@ -45,15 +49,23 @@ function DeskFrame({ bundle, desk }: { readonly bundle: JobBundle; readonly desk
   const known = useWorkshop().data?.workshop;
   const workshop = known ?? NEW_WORKSHOP;
   const weighed = useAnswers(desk, bundle, known?.record.sureAt ?? null);
-  const view = useMemo(
+  const { pathname } = useLocation();
+  const bare = useMemo(
     () => jobView({ ...documents, readings, results }, weighed.answers, workshop),
     [documents, readings, results, workshop, weighed.answers],
+  );
+  const laid = useWays(bare, SHOWS_LENGTHS.test(pathname));
+  const view = useMemo(
+    () =>
+      laid.ways.length === 0
+        ? bare
+        : jobView({ ...documents, readings, results }, weighed.answers, workshop, null, laid.ways),
+    [bare, laid.ways, documents, readings, results, workshop, weighed.answers],
   );
   const states = useMemo(() => stationStates(view), [view]);
   const [keysOpen, setKeysOpen] = useState(false);
   const [arrived, setArrived] = useState('');
   const navigate = useNavigate();
-  const { pathname } = useLocation();
 
   useEffect(() => {
     const close = desk.open((count) =>
@@ -94,8 +106,8 @@ function DeskFrame({ bundle, desk }: { readonly bundle: JobBundle; readonly desk
   });
 
   const job = useMemo(
-    () => ({ bundle, documents, view, desk, weighed, edit: desk.edit }),
-    [bundle, documents, view, desk, weighed],
+    () => ({ bundle, documents, view, desk, weighed, laid, edit: desk.edit }),
+    [bundle, documents, view, desk, weighed, laid],
   );
   const { intake } = documents;
   const about = [

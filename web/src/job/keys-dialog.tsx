@@ -62,6 +62,16 @@ const KEYS: readonly (readonly [string, readonly (readonly [string, string])[]])
     ],
   ],
   [
+    'Rebuild',
+    [
+      ['Space', 'the act is done; with the last one the line'],
+      ['⌫', 'one act back'],
+      ['↑ ↓', 'line before, after'],
+      ['1 … 9', 'another way to do it'],
+      ['A', 'read acts aloud'],
+    ],
+  ],
+  [
     'Open up',
     [
       ['letter', 'a step of that kind, as on its button'],

@@ -1,14 +1,29 @@
 import { CircleCheck, OctagonX } from 'lucide-react';
 import type { ReactNode } from 'react';
+import { useEffect, useRef } from 'react';
 import { Link } from 'react-router';
 import type { NextMove, Station } from '@zebbit/core';
 import { presentStation, STATION_WORDS, stationStates } from '@zebbit/core';
 import { useJob } from '../desk/job-context';
 
 /** The right-hand paper: the next move in large type, then what the station adds. */
-export function Slip({ children, label }: { readonly children: ReactNode; readonly label: string }) {
+export function Slip({
+  children,
+  label,
+  topOn = '',
+}: {
+  readonly children: ReactNode;
+  readonly label: string;
+  /** When this changes, the paper is shown from its top. */
+  readonly topOn?: string;
+}) {
+  const paper = useRef<HTMLElement>(null);
+  useEffect(() => {
+    if (paper.current) paper.current.scrollTop = 0;
+  }, [topOn]);
   return (
     <aside
+      ref={paper}
       aria-label={label}
       className="scroll-thin relative flex w-[404px] shrink-0 flex-col overflow-y-auto border-l border-line bg-sheet"
     >

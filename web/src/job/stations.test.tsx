@@ -146,6 +146,7 @@ describe('rebuild', () => {
   it('refuses a thin wire on VBUS with the figure, and names the advised one', async () => {
     fakeServer({ documents: SAMPLE, bundle: { readings: SAMPLE_READINGS } });
     await open('rebuild');
+    await userEvent.click(screen.getByRole('button', { name: /jumper to F1 1/ }));
     const card = part(/^pin 1 VBUS: jumper/);
     expect(within(card).getByRole('status')).toHaveTextContent('Carries');
     await userEvent.type(within(card).getByLabelText('Other wire'), '0.05mm{Enter}');

@@ -6,7 +6,6 @@ import { jobView, probePoints, weighTrace } from '@zebbit/core';
 import { SAMPLE, SAMPLE_READINGS, sampleBoard } from '../testing/sample-job';
 import { BoardMarks } from './board-marks';
 import { ProbeFlags } from './flags';
-import { JumperLines } from './jumper-lines';
 import { NetHalo } from './net-halo';
 import { facePictures } from './picture-map';
 import { PLATE } from './plate-colours';
@@ -66,51 +65,6 @@ describe('the flags of the two tips', () => {
     const container = draw(<ProbeFlags red={point('R1.1')} black={other} face="top" viewport={viewport} />);
     expect(container.querySelectorAll('text')).toHaveLength(1);
     expect(container.querySelector('path[stroke-dasharray="7 5"]')).toBeNull();
-  });
-});
-
-describe('jumpers on the plate', () => {
-  const record = { ...SAMPLE, readings: SAMPLE_READINGS, results: [] };
-  const { plans } = jobView(record, weighTrace(board, SAMPLE_READINGS));
-  const jumpers = plans.filter((p) => p.repair.kind === 'jumper');
-  const byId = new Map(points.map((p) => [p.id, p]));
-  const lines = (all: readonly PinPlan[], chosen: string | null): HTMLElement =>
-    draw(<JumperLines plans={all} byId={byId} face="top" viewport={viewport} chosen={chosen} />);
-  it('lie from pin to landing, dashed until built; only the chosen one tells its length', () => {
-    expect(jumpers.length).toBeGreaterThan(0);
-    const [plan] = jumpers;
-    if (plan?.repair.kind !== 'jumper') throw new Error('no jumper');
-    const to = byId.get(plan.repair.landing.pointId)?.at ?? { x: NaN, y: NaN };
-    const { at } = plan.row.pin;
-    const d = `M${at.x * 10 + 100} ${at.y * 10 + 50}L${to.x * 10 + 100} ${to.y * 10 + 50}`;
-    const open = lines([{ ...plan, built: false }], null);
-    expect(open.querySelectorAll(`path[d="${d}"]`)).toHaveLength(2);
-    expect(open.querySelector('path[stroke-dasharray]')).not.toBeNull();
-    expect(open.querySelector('text')).toBeNull();
-    const built = lines([{ ...plan, built: true }], plan.row.pin.id);
-    expect(built.querySelector('path[stroke-dasharray]')).toBeNull();
-    expect(built.querySelector('text')).toHaveTextContent(`${plan.jumper?.spanMm?.toFixed(1) ?? ''} mm`);
-  });
-  it('one whose wire would burn is in the colour of what is bad', () => {
-    const [plan] = jumpers;
-    if (!plan?.jumper?.check) throw new Error('no checked jumper');
-    const bad: PinPlan = {
-      ...plan,
-      jumper: {
-        ...plan.jumper,
-        check: { ...plan.jumper.check, verdict: { ...plan.jumper.check.verdict, ok: false } as never },
-      },
-    };
-    expect(lines([bad], null).querySelector(`path[stroke="${PLATE.bad}"]`)).not.toBeNull();
-    expect(lines([plan], null).querySelector(`path[stroke="${PLATE.bad}"]`)).toBeNull();
-  });
-  it('a repair that needs no wire draws none', () => {
-    expect(
-      lines(
-        plans.filter((p) => p.repair.kind !== 'jumper'),
-        null,
-      ).querySelector('path'),
-    ).toBeNull();
   });
 });
 

@@ -1,129 +1,118 @@
-import { Check } from 'lucide-react';
-import type { PinChoice, PinPlan } from '@zebbit/core';
-import { isSettled, PAD_STATE_WORDS, printWire, REPAIR_WORDS, significant, stationMove } from '@zebbit/core';
-import { JumperLines } from '../../plate/jumper-lines';
+import { useState } from 'react';
+import type { PinChoice } from '@zebbit/core';
+import { FRESH_CHOICE, stationMove } from '@zebbit/core';
+import { useKeys } from '../../app/use-keys';
 import { NoPicture } from '../../plate/no-picture';
 import { Plate } from '../../plate/plate';
-import { FigureField } from '../../ui/field';
-import { Sleeve } from '../../ui/sleeve';
+import { PlanOverlay } from '../../plate/plan-overlay';
 import { useJob } from '../../desk/job-context';
-import { Slip, SlipMove, SlipSection } from '../slip';
 import { useTool } from '../../desk/desk-context';
-import { ItemList } from './item-list';
-import { PinRepairCard } from './pin-repair-card';
+import { Slip, SlipMove } from '../slip';
+import { useAloud } from '../trace/read-aloud';
+import { CutSection } from './cut-section';
+import { ItemCard } from './item-card';
+import { choiceOf, PinCard } from './pin-card';
+import { PlanList } from './plan-list';
+import { PortSection } from './port-section';
+import { useLine } from './use-line';
 
-const FRESH: Omit<PinChoice, 'pinId'> = {
-  kind: null,
-  landingId: null,
-  wireMm: null,
-  spanMm: null,
-  built: false,
-};
-
-/** What to build for each pin, with which wire. */
+/** What to build for each pin and leg, with which wire, along which way, in which order: one line at hand, its acts one by one. */
 export function Rebuild() {
-  const { view, documents, edit } = useJob();
+  const { view, edit } = useJob();
   const { chosen, choose } = useTool();
-  const plan = view.plans.find((p) => p.row.pin.id === chosen) ?? view.plans.find((p) => !isSettled(p));
-  const settled = view.plans.filter(isSettled).length;
-  const done = view.items.filter((i) => documents.rebuild.itemsDone.includes(i.id)).length;
-  const all = view.plans.length + view.items.length;
+  const hand = useLine();
+  const aloud = useAloud((s) => s.toggle);
+  const [dragged, setDragged] = useState<string | null>(null);
+  // A pin that nothing is built for can be looked at too.
+  const plan =
+    view.plans.find((p) => p.row.pin.id === chosen) ??
+    view.plans.find((p) => p.row.pin.id === hand.line?.id) ??
+    (hand.line === null ? view.plans[0] : undefined);
+  const blocked = view.plans.find((p) => ['look', 'trace-first'].includes(p.repair.kind));
+  const shown = chosen === null && blocked && plan === undefined ? blocked : plan;
+  const ticked = hand.done.filter(Boolean).length;
   const change = (pinId: string, part: Partial<PinChoice>): void =>
     edit('rebuild', (d) => {
       const mine = d.choices.find((c) => c.pinId === pinId);
       if (mine) Object.assign(mine, part);
-      else d.choices.push({ pinId, ...FRESH, ...part });
+      else d.choices.push({ ...FRESH_CHOICE, pinId, ...part });
     });
+  const pick = (n: number): void => {
+    if (shown) {
+      const option = shown.options[n - 1];
+      if (option) change(shown.row.pin.id, choiceOf(option));
+      return;
+    }
+    const item = view.items.find((i) => i.id === hand.line?.id);
+    const key = item && (hand.procedure?.schools[n - 1]?.id ?? item.options[n - 1]?.key);
+    if (!item || key === undefined) return;
+    edit('rebuild', (d) => {
+      if (item.id === 'off') d.removal = key;
+      else if (item.id === 'fit') d.fitting = key;
+      else
+        d.itemChoices = [
+          ...d.itemChoices.filter((c) => c.itemId !== item.id),
+          { itemId: item.id, option: key },
+        ];
+    });
+  };
+  useKeys({
+    ' ': (e) =>
+      e.target instanceof HTMLElement && e.target.closest('button, [role=checkbox], a')
+        ? false
+        : hand.finish(),
+    Backspace: () => hand.back(),
+    ArrowDown: (e) => (onPlate(e) ? false : hand.go(1)),
+    ArrowUp: (e) => (onPlate(e) ? false : hand.go(-1)),
+    a: aloud,
+    ...Object.fromEntries(Array.from({ length: 9 }, (_, i) => [String(i + 1), () => pick(i + 1)])),
+  });
+  const marks = new Set(hand.procedure?.marks ?? (shown ? [shown.row.pin.id] : []));
   return (
     <>
       <Plate
-        chosen={plan?.row.pin.id ?? null}
+        chosen={shown?.row.pin.id ?? null}
         onPick={(id) => choose(id)}
         over={(viewport, face) => (
-          <JumperLines
-            plans={view.plans}
-            byId={view.trace.byId}
+          <PlanOverlay
             face={face}
             viewport={viewport}
-            chosen={plan?.row.pin.id ?? null}
+            chosen={shown?.row.pin.id ?? null}
+            marks={marks}
+            dragged={dragged}
+            onDrag={setDragged}
+            onVia={(pinId, at) => {
+              setDragged(null);
+              change(pinId, { via: { face, x: at.x, y: at.y } });
+            }}
           />
         )}
         empty={<NoPicture />}
       />
-      <Slip label="Rebuild">
+      <Slip label="Rebuild" topOn={chosen ?? ''}>
         <SlipMove
           move={stationMove(view, 'rebuild')}
-          corner={all > 0 ? `${settled + done} of ${all}` : undefined}
+          {...(hand.lines.length > 0 ? { corner: `${ticked} of ${hand.lines.length}` } : {})}
         />
-        {plan && (
-          <PinRepairCard key={plan.row.pin.id} plan={plan} change={(part) => change(plan.row.pin.id, part)} />
+        {shown ? (
+          <PinCard
+            key={shown.row.pin.id}
+            plan={shown}
+            hand={hand}
+            next={hand.line?.id === shown.row.pin.id && hand.at === hand.done.indexOf(false)}
+            change={(part) => change(shown.row.pin.id, part)}
+          />
+        ) : (
+          hand.line && <ItemCard key={hand.line.id} line={hand.line} hand={hand} />
         )}
-        <ItemList />
-        {view.plans.length > 0 && (
-          <SlipSection title="Pin by pin">
-            <ul>
-              {view.plans.map((p) => (
-                <PlanLine
-                  key={p.row.pin.id}
-                  plan={p}
-                  chosen={plan === p}
-                  onChoose={() => choose(p.row.pin.id)}
-                />
-              ))}
-            </ul>
-            <div className="mt-4 w-48">
-              <FigureField
-                label="Tail at each end"
-                kind="length"
-                shown={`${significant(documents.rebuild.tailMm)} mm`}
-                hint="to tin and solder"
-                onFigure={(tailMm) => edit('rebuild', (d) => void (d.tailMm = Math.min(50, tailMm)))}
-              />
-            </div>
-          </SlipSection>
-        )}
+        <PlanList hand={hand} />
+        <CutSection />
+        <PortSection />
       </Slip>
     </>
   );
 }
 
-function PlanLine({
-  plan,
-  chosen,
-  onChoose,
-}: {
-  readonly plan: PinPlan;
-  readonly chosen: boolean;
-  readonly onChoose: () => void;
-}) {
-  const { repair, jumper, row } = plan;
-  const bad = jumper?.check?.verdict.ok === false;
-  return (
-    <li className="border-t border-line first:border-0">
-      <button
-        type="button"
-        aria-pressed={chosen}
-        onClick={onChoose}
-        className={`flex w-full items-center gap-3 rounded-[8px] px-2 py-2 text-left ${chosen ? 'bg-copper-soft' : 'hover:bg-sunk'}`}
-      >
-        <span className="w-[84px]">
-          <Sleeve of={row.pin.pin.function} />
-          <span className="figure block text-[12px] text-ink2">{row.pin.pin.number}</span>
-        </span>
-        <span className="min-w-0 flex-1 leading-snug">
-          <span className={`block font-bold ${bad ? 'text-stop' : ''}`}>
-            {REPAIR_WORDS[repair.kind]}
-            {repair.kind === 'jumper' ? ` to ${repair.landing.label}` : ''}
-          </span>
-          <span className="block text-second text-ink2">
-            {jumper
-              ? `${printWire(jumper.wireMm)}${jumper.cutMm === null ? ', length unknown' : `, cut ${jumper.cutMm.toFixed(1)} mm`}`
-              : PAD_STATE_WORDS[row.pin.pin.state]}
-          </span>
-        </span>
-        {bad && <span className="text-second font-bold text-stop">refused</span>}
-        {!bad && isSettled(plan) && <Check aria-label="done" className="size-5 text-ok" strokeWidth={3} />}
-      </button>
-    </li>
-  );
-}
+/** Arrows on the plate drive its crosshair. */
+const onPlate = (e: KeyboardEvent): boolean =>
+  e.target instanceof Element && e.target.closest('svg') !== null;

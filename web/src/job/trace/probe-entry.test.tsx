@@ -73,6 +73,8 @@ function deskInHand(): Desk {
   return inHand.desk;
 }
 
+const NOT_LAID = { ways: [], report: null, laying: false, failure: null };
+
 /** The job on a desk of its own, weighed as on its pages. */
 function Bench() {
   const [desk] = useState(() => createDesk(bundle));
@@ -82,7 +84,7 @@ function Bench() {
   const weighed = useAnswers(desk, bundle, 0.97);
   return (
     <DeskContext value={desk}>
-      <JobContext value={{ bundle, documents, view, desk, weighed, edit: desk.edit }}>
+      <JobContext value={{ bundle, documents, view, desk, weighed, laid: NOT_LAID, edit: desk.edit }}>
         <Loop />
       </JobContext>
     </DeskContext>

@@ -1,0 +1,129 @@
+import { Check, OctagonX, TriangleAlert } from 'lucide-react';
+import type { BuildLine, PinPlan } from '@zebbit/core';
+import { printWire, REPAIR_WORDS, wireColour } from '@zebbit/core';
+import { Sleeve } from '../../ui/sleeve';
+import { useTool } from '../../desk/desk-context';
+import { useJob } from '../../desk/job-context';
+import { SlipSection } from '../slip';
+import type { LineAtHand } from './use-line';
+
+const hoursOf = (minutes: number): string =>
+  minutes < 60 ? `${Math.round(minutes)} min` : `${(minutes / 60).toFixed(1)} h`;
+
+/** The whole plan in the order in which it is worked through, one line an act. */
+export function PlanList({ hand }: { readonly hand: LineAtHand }) {
+  const { view } = useJob();
+  const { lines, done, at } = hand;
+  if (lines.length === 0) return null;
+  const left = lines.reduce((s, l, i) => s + (done[i] === true ? 0 : l.minutes), 0);
+  return (
+    <SlipSection title="In this order" corner={left > 0 ? `about ${hoursOf(left)} left` : 'done'}>
+      <ol>
+        {lines.map((line, i) => (
+          <li key={line.id} className="border-t border-line first:border-0">
+            <PlanLine
+              line={line}
+              number={i + 1}
+              plan={view.plans.find((p) => p.row.pin.id === line.id) ?? null}
+              chosen={i === at}
+              done={done[i] === true}
+              onChoose={() => hand.choose(line)}
+            />
+          </li>
+        ))}
+      </ol>
+      <Untouched />
+    </SlipSection>
+  );
+}
+
+/** Pins that nothing is built for: each can still be chosen. */
+function Untouched() {
+  const { view } = useJob();
+  const rest = view.plans.filter((p) => !view.order.some((l) => l.id === p.row.pin.id));
+  if (rest.length === 0) return null;
+  return (
+    <>
+      <h4 className="mt-4 text-second font-bold text-ink2">Nothing to build for</h4>
+      <ul>
+        {rest.map((p) => (
+          <PinLine key={p.row.pin.id} plan={p} />
+        ))}
+      </ul>
+    </>
+  );
+}
+
+function PinLine({ plan }: { readonly plan: PinPlan }) {
+  const choose = useTool((t) => t.choose);
+  return (
+    <li className="border-t border-line first:border-0">
+      <button
+        type="button"
+        onClick={() => choose(plan.row.pin.id)}
+        className="flex w-full items-center gap-3 rounded-[8px] px-2 py-1.5 text-left hover:bg-sunk"
+      >
+        <Named plan={plan} />
+        <span className="min-w-0 flex-1 text-second leading-snug text-ink2">
+          <span className="font-semibold text-ink">{REPAIR_WORDS[plan.repair.kind]}</span>: {plan.repair.why}
+        </span>
+      </button>
+    </li>
+  );
+}
+
+function Named({ plan }: { readonly plan: PinPlan }) {
+  return (
+    <span className="w-[84px] shrink-0">
+      <Sleeve of={plan.row.pin.pin.function} />
+      <span className="figure block text-[12px] text-ink2">{plan.row.pin.pin.number}</span>
+    </span>
+  );
+}
+
+function PlanLine({
+  line,
+  number,
+  plan,
+  chosen,
+  done,
+  onChoose,
+}: {
+  readonly line: BuildLine;
+  readonly number: number;
+  readonly plan: PinPlan | null;
+  readonly chosen: boolean;
+  readonly done: boolean;
+  readonly onChoose: () => void;
+}) {
+  const refused =
+    plan !== null && (plan.verdict.level === 'refuse' || plan.jumper?.check?.verdict.ok === false);
+  const warned = plan?.verdict.level === 'warn' && !refused;
+  const wire = plan?.jumper;
+  return (
+    <button
+      type="button"
+      aria-pressed={chosen}
+      onClick={onChoose}
+      className={`flex w-full items-center gap-3 rounded-[8px] px-2 py-2 text-left ${chosen ? 'bg-copper-soft' : 'hover:bg-sunk'}`}
+    >
+      <span className="figure w-5 shrink-0 text-right text-second text-ink2">{number}</span>
+      {plan && <Named plan={plan} />}
+      <span className="min-w-0 flex-1 leading-snug">
+        <span className={`block font-bold ${refused ? 'text-stop' : done ? 'text-ink2' : ''}`}>
+          {plan
+            ? `${REPAIR_WORDS[plan.repair.kind]}${plan.repair.kind === 'jumper' ? ` to ${plan.repair.landing.label}` : ''}`
+            : line.title}
+        </span>
+        <span className="block text-second text-ink2">
+          {wire && plan
+            ? `${printWire(wire.wireMm)}, ${wireColour(plan.row.pin.pin.function).name}${wire.cutMm === null ? ', length unknown' : `, cut ${wire.cutMm.toFixed(1)} mm`}`
+            : line.why}
+        </span>
+      </span>
+      {refused && <OctagonX aria-label="refused" className="size-5 text-stop" />}
+      {warned && !done && <TriangleAlert aria-label="to be settled first" className="size-5 text-wait" />}
+      {!refused && done && <Check aria-label="done" className="size-5 text-ok" strokeWidth={3} />}
+    </button>
+  );
+}

@@ -1,0 +1,123 @@
+import { Camera, OctagonX, Timer, TriangleAlert, Undo2, Volume2 } from 'lucide-react';
+import { stepTools } from '@zebbit/core';
+import { Button } from '../../ui/button';
+import { useJob } from '../../desk/job-context';
+import { useAloud, useLocalVoice, useReadAloud } from '../trace/read-aloud';
+import type { LineAtHand } from './use-line';
+
+const HEAT_WORDS = {
+  joint: 'heats one joint',
+  plane: 'heats a joint on the plane',
+  row: 'heats the whole row',
+  part: 'heats the part all round',
+  glue: 'warms glue',
+} as const;
+
+function secondsWords(seconds: number): string {
+  return seconds < 90 ? `${seconds} s` : `${Math.round(seconds / 60)} min`;
+}
+
+/** One act at a time, large: what the hands do, what good looks like, and what then when it does not. */
+export function StepRun({ hand }: { readonly hand: LineAtHand }) {
+  const { view } = useJob();
+  const { step, stepAt, procedure, line } = hand;
+  const count = procedure?.steps.length ?? 0;
+  useReadAloud(step ? `${step.act}. Good: ${step.good}.${step.caution ? ` ${step.caution}` : ''}` : '');
+  const { on, toggle } = useAloud();
+  const voice = useLocalVoice();
+  if (!line || !step || !view.battery.open) return null;
+  const { have, lack } = stepTools(step, view.workshop.record.kit);
+  return (
+    <section aria-label="The act at hand" className="mt-1 rounded-[12px] border border-line bg-sunk p-4">
+      <p className="flex items-baseline justify-between text-second text-ink2">
+        <span>
+          Act <span className="figure">{stepAt + 1}</span> of <span className="figure">{count}</span>
+        </span>
+        <span className="figure">
+          {[step.seconds === null ? '' : secondsWords(step.seconds), step.heat ? HEAT_WORDS[step.heat] : '']
+            .filter(Boolean)
+            .join(' · ')}
+        </span>
+      </p>
+      <p className="mt-1 text-[20px] leading-snug font-semibold">{step.act}</p>
+      {step.caution && (
+        <p className="mt-2 flex gap-2 rounded-[9px] bg-wait-soft p-2 text-second font-semibold text-wait">
+          <TriangleAlert aria-hidden className="size-4 shrink-0" />
+          {step.caution}
+        </p>
+      )}
+      <p className="mt-2">
+        <span className="font-bold text-ok">Good: </span>
+        {step.good}
+      </p>
+      {(step.with !== null || have.length > 0) && (
+        <p className="mt-1 text-second text-ink2">
+          {[step.with, have.join(', ')].filter(Boolean).join(' · ')}
+        </p>
+      )}
+      {lack.length > 0 && (
+        <p className="mt-1 text-second font-semibold text-stop">Not in your kit: {lack.join(', ')}</p>
+      )}
+      {step.stop && (
+        <p className="mt-2 flex gap-2 text-second font-semibold text-stop">
+          <OctagonX aria-hidden className="size-4 shrink-0" /> Stop when {step.stop}
+        </p>
+      )}
+      {step.wait && (
+        <p className="mt-2 flex gap-2 text-second font-semibold text-wait">
+          <Timer aria-hidden className="size-4 shrink-0" /> Then wait: {step.wait.what}, {step.wait.minutes}{' '}
+          min
+        </p>
+      )}
+      {step.photo && (
+        <p className="mt-2 flex gap-2 text-second text-ink2">
+          <Camera aria-hidden className="size-4 shrink-0" /> A photo here is worth it
+        </p>
+      )}
+      {step.wrong.length > 0 && (
+        <ul className="mt-3 space-y-1.5 border-t border-line pt-2 text-second" aria-label="If it goes wrong">
+          {step.wrong.map((w) => (
+            <li key={w.sign} className="flex items-start gap-2">
+              <span className="flex-1">
+                <span className="font-semibold">{w.sign}:</span> {w.then}
+              </span>
+              {w.back !== null && (
+                <button
+                  type="button"
+                  className="shrink-0 font-semibold text-copper underline underline-offset-4"
+                  onClick={() => hand.back(w.back ?? undefined)}
+                >
+                  go back
+                </button>
+              )}
+            </li>
+          ))}
+        </ul>
+      )}
+      <div className="mt-3 flex gap-2">
+        <Button tone="main" hotkey="Space" className="flex-1" onClick={hand.finish}>
+          {stepAt === count - 1 ? 'Done, the last act' : 'Done, next act'}
+        </Button>
+        {stepAt > 0 && (
+          <Button
+            tone="quiet"
+            hotkey="⌫"
+            aria-label="One act back"
+            icon={<Undo2 aria-hidden className="size-5" />}
+            onClick={() => hand.back()}
+          />
+        )}
+        {voice && (
+          <Button
+            tone="quiet"
+            hotkey="A"
+            aria-pressed={on}
+            aria-label="Read acts aloud"
+            icon={<Volume2 aria-hidden className="size-5" />}
+            onClick={toggle}
+          />
+        )}
+      </div>
+    </section>
+  );
+}
