@@ -48,11 +48,6 @@ const NARROWS = 0.5;
 /** A line that is nearly settled is worth settling: what tells of it counts so many times (a judgement). */
 const NEARLY = 0.8;
 const NEARLY_WORTH = 4;
-/** One that is all but sure is worth one reading more. */
-const ALL_BUT_SURE = 0.93;
-const ALL_BUT_SURE_WORTH = 12;
-const settlingWorth = (best: number): number =>
-  best >= ALL_BUT_SURE ? ALL_BUT_SURE_WORTH : best >= NEARLY ? NEARLY_WORTH : 1;
 
 function bits(p: number): number {
   return p <= 0 || p >= 1 ? 0 : -p * Math.log2(p) - (1 - p) * Math.log2(1 - p);
@@ -301,7 +296,7 @@ export function probeValues(belief: TraceBelief, open: readonly TargetBelief[]):
         const best = settled.get(target) ?? 0;
         // To learn that an unlikely place is not the one tells nothing of the likely one.
         const gain = Math.max(0, ...own.filter((w) => w.now >= RIVAL * best).map((w) => w.gainBits));
-        return settlingWorth(best) * gain;
+        return (best >= NEARLY ? NEARLY_WORTH : 1) * gain;
       });
       const least = Math.min(...targets.map((t) => settled.get(t) ?? 0));
       // While a line may land in many places, whatever narrows them down counts, even if no single one becomes likely.
