@@ -219,7 +219,8 @@ async function rebuild(page: Page, job: KindJob): Promise<void> {
     await page.keyboard.press('Enter');
     await expect(move(page)).toContainText('Replace 107 6K');
   }
-  for (let n = 0; n < 20; n += 1) {
+  for (let n = 0; n < 40; n += 1) {
+    await expect(move(page)).toBeVisible();
     if (await move(page).getByText('This station is done').isVisible()) return;
     const title = await move(page).getByRole('heading').innerText();
     const built = page.getByRole('checkbox', { name: 'Built' });

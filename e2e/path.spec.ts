@@ -238,24 +238,40 @@ test('a torn port, from new job to the printed page', async ({ page }) => {
   });
 
   await test.step('rebuild: a thin wire is refused on VBUS with its figure, and taken on D+', async () => {
+    await page.getByRole('button', { name: /jumper to F1/ }).click();
     const card = page.getByRole('region', { name: /^pin 1 VBUS: jumper/ });
     await card.getByLabel('Other wire').fill('0.05mm');
     await page.keyboard.press('Enter');
     await expect(card.getByRole('status')).toContainText('298 mA');
     await expect(card.getByRole('status')).toContainText('Refused');
     await expect(move(page)).toContainText('Thicker wire');
-    await page.getByRole('button', { name: /^D\+/ }).click();
+    await page.getByRole('region', { name: 'In this order' }).getByRole('button', { name: /^D\+/ }).click();
     const data = page.getByRole('region', { name: /^pin 3 D\+/ });
-    await choose(data.getByLabel('Repair'), 'jumper');
     await choose(data.getByLabel('Lands on'), 'R2.1');
     await data.getByLabel('Other wire').fill('0.05mm');
     await page.keyboard.press('Enter');
     await expect(data.getByRole('status')).toContainText('this pin needs 17.8 mA');
-    await choose(data.getByLabel('Repair'), '');
-    await page.getByRole('button', { name: /^VBUS/ }).click();
-    await choose(card.getByRole('combobox', { name: 'Wire', exact: true }), /enamelled 0\.1 mm · advised/);
+    // Where ground is, no data line lands, whoever chooses it.
+    await choose(data.getByLabel('Lands on'), 'leg1');
+    await expect(data.getByRole('alert')).toContainText('a leg of the shell');
+    await expect(data.getByRole('checkbox', { name: 'Built' })).toHaveCount(0);
+    await data.getByRole('button', { name: 'As proposed' }).click();
+    await page.getByRole('button', { name: /jumper to F1/ }).click();
+    await choose(card.getByRole('combobox', { name: 'Wire', exact: true }), /advised/);
     await expect(card.getByRole('status')).toContainText('Carries');
     await card.getByLabel('Built').click();
+  });
+
+  await test.step('rebuild: the rest of the plan act by act, by the space bar alone', async () => {
+    for (let n = 0; n < 120; n += 1) {
+      if (await move(page).getByText('This station is done').isVisible()) break;
+      const before = await page.getByRole('complementary', { name: 'Rebuild' }).innerText();
+      await page.keyboard.press('Space');
+      await expect(page.getByRole('complementary', { name: 'Rebuild' })).not.toHaveText(before, {
+        useInnerText: true,
+      });
+    }
+    await expect(move(page)).toContainText('Prove it');
     await page.getByRole('link', { name: 'On to Prove' }).click();
   });
 

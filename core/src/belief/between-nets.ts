@@ -68,9 +68,9 @@ function throughLine(line: 'supply' | 'data', { low, resistor, choke, junction }
         [0.12, ohmsAbout(1e5, 1.6)],
       ]
     : [
-        [if_(resistor, 0.68), ohmsAbout(26, 0.2)],
+        [if_(resistor, 0.71), ohmsAbout(26, 0.2)],
         // Low-speed devices that clamp the pair with zeners stand behind 68 ohm (common practice).
-        [if_(resistor, 0.1), ohmsAbout(68, 0.1)],
+        [if_(resistor, 0.05), ohmsAbout(68, 0.1)],
         [if_(choke, 0.2), ohmsAbout(0.75, 0.4)],
         [0.05, NOTHING_BETWEEN],
       ];

@@ -206,8 +206,8 @@ export const SIGNATURES: readonly SignatureRow[] = [
   {
     between: ['data', 'far data'],
     mixture: [
-      [0.68, ohmsAbout(26, 0.2)],
-      [0.1, ohmsAbout(68, 0.1)],
+      [0.71, ohmsAbout(26, 0.2)],
+      [0.05, ohmsAbout(68, 0.1)],
       [0.2, ohmsAbout(0.75, 0.4)],
       [0.05, NOTHING_BETWEEN],
     ],

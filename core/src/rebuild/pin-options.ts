@@ -14,8 +14,8 @@ import type { Landing } from '../trace/landing';
 import { describeLanding } from '../trace/landing';
 import type { PinRowReport } from '../trace/pin-table';
 import { isTrackEnd } from '../trace/probe-cost';
-import type { LandingVerdict } from './judge-landing';
-import { judgeLanding } from './judge-landing';
+import type { LandingVerdict } from '../trace/judge-landing';
+import { judgeLanding } from '../trace/judge-landing';
 import { pinLoss } from './pin-loss';
 import type { RepairOption } from './repair-option';
 import { FINE, ranked } from './repair-option';
@@ -45,6 +45,8 @@ const SCRAPED_MM = 1.5;
 /** Legs of a chip nearer together than this are work for a steady hand, mm. */
 const FINE_PITCH_MM = 0.66;
 const NEAREST_GROUNDS = 3;
+/** What a millimetre of wire more costs, min (a judgement). */
+const NEARER_MIN_A_MM = 0.15;
 const LIKELY_PLACES = 4;
 
 interface Place {
@@ -87,7 +89,8 @@ function placeOf(ctx: TraceContext, pin: PinPoint, point: ProbePoint): Place {
     return {
       point,
       words: `wire to ${point.label}`,
-      minutes: 10 + long,
+      // The nearest ground is the one to take.
+      minutes: 10 + (far ?? 20) * NEARER_MIN_A_MM,
       success: 0.9,
       tools: [...SCRAPE_TOOLS, 'chisel-tip'],
     };
@@ -183,7 +186,7 @@ function jumperOption(
       key: `jumper:${point.id}`,
       kind: 'jumper',
       landing,
-      title: place.words[0]?.toUpperCase() + place.words.slice(1),
+      title: place.words.charAt(0).toUpperCase() + place.words.slice(1),
       why: either ? `${why}; ${either.label}, the other end, does as well` : why,
       verdict,
       minutes: place.minutes,

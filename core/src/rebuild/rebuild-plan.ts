@@ -16,7 +16,7 @@ import type { PinRowReport } from '../trace/pin-table';
 import type { TraceContext } from '../belief/trace-context';
 import type { JumperCheck } from './check-jumper';
 import { checkJumper } from './check-jumper';
-import type { LandingVerdict } from './judge-landing';
+import type { LandingVerdict } from '../trace/judge-landing';
 import type { PinDemand } from './pin-current';
 import { pinDemand } from './pin-current';
 import { pinOptions } from './pin-options';
@@ -249,18 +249,13 @@ export function rebuildPlan(
       ? repairOf(chosen, 'your choice')
       : ((option ? null : strangeChoice(choice)) ?? proposed);
     const demand = pinDemand(pin.pin.function, deviceCurrentA, assumed);
-    const way = wish.ways.find((w) => w.id === pin.id) ?? null;
-    const landingId = repair.kind === 'jumper' ? repair.landing.pointId : null;
-    const nearest = way && landingId !== null ? (ctx.byId.get(way.pointId) ?? null) : null;
-    const settled: PinRepair =
-      repair.kind === 'jumper' && nearest && nearest.id !== landingId
-        ? { ...repair, landing: { ...repair.landing, pointId: nearest.id, label: nearest.label } }
-        : repair;
+    const to = repair.kind === 'jumper' ? repair.landing.pointId : null;
+    const way = wish.ways.find((w) => w.id === pin.id && w.pointId === to) ?? null;
     const jumper =
-      settled.kind === 'jumper'
+      repair.kind === 'jumper'
         ? planJumper(
             pin,
-            ctx.byId.get(settled.landing.pointId),
+            ctx.byId.get(repair.landing.pointId),
             choice,
             record.tailMm,
             demand,
@@ -272,7 +267,7 @@ export function rebuildPlan(
     const assumedDraw = assumed && ['supply', 'ground'].includes(functionGroup(pin.pin.function));
     return {
       row,
-      repair: settled,
+      repair,
       proposed,
       options,
       option,

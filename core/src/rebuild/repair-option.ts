@@ -1,6 +1,6 @@
 import type { KitTool } from '../drawer/kit';
 import type { Landing } from '../trace/landing';
-import type { LandingVerdict } from './judge-landing';
+import type { LandingVerdict } from '../trace/judge-landing';
 import type { RepairKind } from './pin-repair';
 
 /** One way to give a pin its copper back. */

@@ -1,6 +1,5 @@
 import type { ProbePoint } from '../board/probe-point';
 import type { TraceContext } from '../belief/trace-context';
-import { isGroundPin } from '../belief/trace-context';
 import type { ConnectorPart } from '../connector/part';
 import { boardPoint } from '../geometry/point';
 import type { RouteProblem, RouteReport, WireSpot, WireToLay } from '../route/route-problem';
@@ -34,7 +33,7 @@ function spotOf(board: RouteBoard, p: ProbePoint): WireSpot {
 }
 
 /**
- * What is to be laid: every wire of the plan from its pin to its landing, ground to the nearest ground that is fine, the data pair together.
+ * What is to be laid: every wire of the plan from its pin to its landing, the data pair together.
  * @param part the part that goes in, where its drawing is known
  */
 export function wiresToLay(
@@ -53,24 +52,12 @@ export function wiresToLay(
   const wires = laid.map((plan): WireToLay => {
     const { pin } = plan.row;
     const choice = choices.find((c) => c.pinId === pin.id);
-    const chosen = choice?.landingId ?? null;
-    const landing = plan.repair.kind === 'jumper' ? plan.repair.landing.pointId : '';
-    const free = isGroundPin(pin.pin) && chosen === null;
-    const ids = free
-      ? plan.options.flatMap((o) =>
-          o.landing && (o.verdict.level === 'fine' || o.landing.pointId === landing)
-            ? [o.landing.pointId]
-            : [],
-        )
-      : [landing];
+    const to = ctx.byId.get(plan.repair.kind === 'jumper' ? plan.repair.landing.pointId : '');
     const via = choice?.via ?? null;
     return {
       id: pin.id,
       from: spotOf(board, pin),
-      to: ids.flatMap((id) => {
-        const p = ctx.byId.get(id);
-        return p ? [spotOf(board, p)] : [];
-      }),
+      to: to ? [spotOf(board, to)] : [],
       diameterMm: plan.jumper?.wireMm ?? 0.1,
       via: via && { ...board.onto(via, via.face), face: via.face },
       beside: partner(plan),

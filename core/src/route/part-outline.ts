@@ -33,12 +33,10 @@ function laidPart(row: PinRow, part: ConnectorPart): PartOutline | null {
     const land = part.lands.find((l) => l.role === 'contact' && l.numbers.some((n) => numbers.includes(n)));
     return land ? [{ from: land.at, to: pinPoint(row, i) }] : [];
   });
-  const fits = [false, true].flatMap((mirrored) => {
-    const v = fitSimilarity(pairs, { mirrored, scale: 1 });
-    return v.ok ? [v.fit] : [];
-  });
-  const fit = fits.toSorted((a, b) => a.rms - b.rms)[0];
-  if (!fit || fit.rms > 0.6) return null;
+  // Each face is seen from its own side, so a part is never mirrored on it; turned, at the most.
+  const laid = fitSimilarity(pairs, { scale: 1 });
+  if (!laid.ok || laid.fit.rms > 0.6) return null;
+  const { fit } = laid;
   const mouth = part.mouthDeg ?? 90;
   const contacts = part.lands.filter((l) => l.role === 'contact');
   const middle = {

@@ -3,7 +3,6 @@ import type { FaceRegister } from '../board/face-register';
 import { acrossFaces } from '../board/face-register';
 import { PACKAGES } from '../board/package-outline';
 import { pinPoint } from '../board/probe-point';
-import type { BoardPoint } from '../geometry/point';
 import { boardPoint } from '../geometry/point';
 import type { XY } from '../geometry/projective';
 import type { Obstacle } from './route-problem';
@@ -93,7 +92,7 @@ export function routeBoard(
   part: PartOutline | null,
 ): RouteBoard {
   const onto = (at: XY, face: Face): XY =>
-    face === 'top' ? at : (acrossFaces(register, at as BoardPoint, 'bottom', 'top') ?? at);
+    face === 'top' ? at : (acrossFaces(register, at, 'bottom', 'top') ?? at);
   const back = (at: XY, face: Face): XY =>
     face === 'top' ? at : (acrossFaces(register, boardPoint(at.x, at.y), 'top', 'bottom') ?? at);
   const obstacles: Obstacle[] = [];

@@ -1,9 +1,11 @@
 import { printChance } from '../quantity/print-chance';
+import type { ProbePoint } from '../board/probe-point';
 import type { Reading } from '../board/reading';
 import { POINT_ROLE_SHEETS } from '../board/board';
 import { isOptional } from '../connector/pin-function';
 import type { Landing } from './landing';
 import { describeLanding, findLanding } from './landing';
+import { judgeLanding } from './judge-landing';
 import { landingDanger } from './landing-danger';
 import { whatWouldTell } from './what-would-tell';
 import type { PinPoint, TraceContext } from '../belief/trace-context';
@@ -98,7 +100,25 @@ const hasSites = (ctx: TraceContext): boolean =>
     (p) => p.owner === 'terminal' || (p.owner === 'point' && POINT_ROLE_SHEETS[p.point.role].known === null),
   );
 
-function reportPin(ctx: TraceContext, pin: PinPoint, believed: TargetBelief | null): PinRowReport {
+/** What has to be settled before a wire goes to a place: by the rules that Rebuild judges every choice by. */
+function dangerOf(
+  ctx: TraceContext,
+  pin: PinPoint,
+  place: ProbePoint,
+  all: readonly TargetBelief[],
+): string | null {
+  const danger = landingDanger(ctx, pin, place);
+  if (danger) return danger.words;
+  const { level, reasons } = judgeLanding(ctx, pin, place, all);
+  return level === 'refuse' ? (reasons[0] ?? null) : null;
+}
+
+function reportPin(
+  ctx: TraceContext,
+  pin: PinPoint,
+  believed: TargetBelief | null,
+  all: readonly TargetBelief[],
+): PinRowReport {
   const net = ctx.report.netOf.get(pin.id);
   const landing = landingOf(ctx, pin, believed);
   const landingNet =
@@ -122,7 +142,7 @@ function reportPin(ctx: TraceContext, pin: PinPoint, believed: TargetBelief | nu
     pin,
     landing,
     believed,
-    danger: place ? (landingDanger(ctx, pin, place)?.words ?? null) : null,
+    danger: place ? dangerOf(ctx, pin, place, all) : null,
     wouldTell: status === 'open' ? whatWouldTell(ctx, pin, believed) : [],
     rests: ctx.readings.filter((r) => restIds.has(r.id) || (inferred && touches(r, pin.id, landing.pointId))),
     contradictions: [
@@ -138,6 +158,6 @@ function reportPin(ctx: TraceContext, pin: PinPoint, believed: TargetBelief | nu
 /** For each pin of the connector: where it lands or not yet found, the readings that rests on, what contradicts it. */
 export function pinTable(ctx: TraceContext, believed: readonly TargetBelief[] = []): PinRowReport[] {
   return ctx.pins.map((pin, i) =>
-    reportPin(ctx, pin, believed.find((b) => b.target.pins.includes(i)) ?? null),
+    reportPin(ctx, pin, believed.find((b) => b.target.pins.includes(i)) ?? null, believed),
   );
 }

@@ -1,14 +1,13 @@
 import { describe, expect, it } from '@jest/globals';
 import { render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import type { Board, PinPlan, ProbePoint } from '@zebbit/core';
-import { jobView, probePoints, weighTrace } from '@zebbit/core';
-import { SAMPLE, SAMPLE_READINGS, sampleBoard } from '../testing/sample-job';
+import type { Board, ProbePoint } from '@zebbit/core';
+import { probePoints } from '@zebbit/core';
+import { sampleBoard } from '../testing/sample-job';
 import { BoardMarks } from './board-marks';
 import { ProbeFlags } from './flags';
 import { NetHalo } from './net-halo';
 import { facePictures } from './picture-map';
-import { PLATE } from './plate-colours';
 import { ScaleBar } from './scale-bar';
 
 const board: Board = sampleBoard();

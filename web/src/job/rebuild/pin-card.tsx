@@ -62,7 +62,7 @@ export function PinCard({
   readonly next: boolean;
   readonly change: Change;
 }) {
-  const { view, edit } = useJob();
+  const { view } = useJob();
   const { row, repair, proposed, jumper, verdict } = plan;
   const landings = view.trace.points.filter((p) => p.id !== row.pin.id).map((p) => [p.id, p.label] as const);
   const own = view.record.rebuild.choices.find((c) => c.pinId === row.pin.id);
@@ -139,9 +139,7 @@ export function PinCard({
           <button
             type="button"
             className="font-semibold text-copper underline underline-offset-4"
-            onClick={() =>
-              edit('rebuild', (d) => void d.choices.forEach((c) => c.pinId === row.pin.id && (c.via = null)))
-            }
+            onClick={() => change({ via: null })}
           >
             Let it go its own way
           </button>

@@ -98,7 +98,7 @@ function PlanLine({
 }) {
   const refused =
     plan !== null && (plan.verdict.level === 'refuse' || plan.jumper?.check?.verdict.ok === false);
-  const warned = plan?.verdict.level === 'warn' && !refused;
+  const warned = !refused && plan?.verdict.level === 'warn';
   const wire = plan?.jumper;
   return (
     <button

@@ -1,5 +1,5 @@
 import { useRef } from 'react';
-import type { BuildLine, PinChoice, Procedure, ProcedureStep } from '@zebbit/core';
+import type { BuildLine, DoneNote, PinChoice, Procedure, ProcedureStep } from '@zebbit/core';
 import {
   FRESH_CHOICE,
   itemOption,
@@ -54,45 +54,38 @@ export function useLine(): LineAtHand {
   const stepAt = steps.findIndex((s) => !isDone(s));
   const step = stepAt >= 0 ? (steps[stepAt] ?? null) : null;
 
-  const note = (l: BuildLine): void => {
+  const noteOf = (l: BuildLine): DoneNote => {
     const plan = plans.find((p) => p.row.pin.id === l.id);
     const item = items.find((i) => i.id === l.id);
     const way = item?.options.find((o) => o.key === itemOption(view, item));
     const minutes = begun.current?.id === l.id ? Math.round((Date.now() - begun.current.at) / MINUTE) : null;
-    const how = plan
-      ? `${REPAIR_WORDS[plan.repair.kind]}${plan.repair.kind === 'jumper' ? ` to ${plan.repair.landing.label}, ${printWire(plan.jumper?.wireMm ?? 0.1)}` : ''}`
-      : (procedure?.school ?? way?.title ?? l.title);
-    edit('rebuild', (d) => {
-      d.did = [
-        ...d.did.filter((n) => n.id !== l.id),
-        {
-          id: l.id,
-          how,
-          wireMm: plan?.jumper?.wireMm ?? null,
-          lengthMm: plan?.jumper?.spanMm ?? null,
-          minutes: minutes !== null && minutes <= LONGEST_MIN ? minutes : null,
-        },
-      ];
-    });
+    const to =
+      plan?.repair.kind === 'jumper'
+        ? ` to ${plan.repair.landing.label}, ${printWire(plan.jumper?.wireMm ?? 0.1)}`
+        : '';
+    return {
+      id: l.id,
+      how: plan ? `${REPAIR_WORDS[plan.repair.kind]}${to}` : (procedure?.school ?? way?.title ?? l.title),
+      wireMm: plan?.jumper?.wireMm ?? null,
+      lengthMm: plan?.jumper?.spanMm ?? null,
+      minutes: minutes !== null && minutes <= LONGEST_MIN ? minutes : null,
+    };
   };
-  const mark = (l: BuildLine, on: boolean): void => {
-    if (l.kind === 'pin')
-      edit('rebuild', (d) => {
+  const put = (list: readonly string[], key: string, on: boolean): string[] =>
+    on ? [...new Set([...list, key])] : list.filter((k) => k !== key);
+  /** The line and what is kept of it, in one change: so one undo takes it back. */
+  const mark = (l: BuildLine, on: boolean, steps: readonly string[]): void => {
+    const note = noteOf(l);
+    edit('rebuild', (d) => {
+      if (l.kind === 'pin') {
         const mine = d.choices.find((c) => c.pinId === l.id);
         if (mine) mine.built = on;
         else d.choices.push({ ...FRESH_CHOICE, pinId: l.id, built: on } satisfies PinChoice);
-      });
-    else if (l.kind === 'item')
-      edit('rebuild', (d) => {
-        d.itemsDone = on ? [...new Set([...d.itemsDone, l.id])] : d.itemsDone.filter((k) => k !== l.id);
-      });
-    else
-      edit('rebuild', (d) => {
-        const key = lineKey(l.id);
-        d.stepsDone = on ? [...new Set([...d.stepsDone, key])] : d.stepsDone.filter((k) => k !== key);
-      });
-    if (on) note(l);
-    else edit('rebuild', (d) => void (d.did = d.did.filter((n) => n.id !== l.id)));
+      } else if (l.kind === 'item') d.itemsDone = put(d.itemsDone, l.id, on);
+      else d.stepsDone = put(d.stepsDone, lineKey(l.id), on);
+      d.stepsDone = steps.reduce((kept, key) => put(kept, key, on), d.stepsDone);
+      d.did = [...d.did.filter((n) => n.id !== l.id), ...(on ? [note] : [])];
+    });
   };
   const keep = (ids: readonly string[], on: boolean): void =>
     edit('rebuild', (d) => {
@@ -114,10 +107,10 @@ export function useLine(): LineAtHand {
     finish: () => {
       if (!line || !view.battery.open || done[at] === true) return;
       if (begun.current?.id !== line.id) begun.current = { id: line.id, at: Date.now() };
-      if (step) keep([stepKey(line.id, step.id)], true);
-      if (step === null || stepAt === steps.length - 1) {
-        mark(line, true);
-        // On to what is next, unless that is refused.
+      const own = step ? [stepKey(line.id, step.id)] : [];
+      if (step && stepAt < steps.length - 1) keep(own, true);
+      else {
+        mark(line, true, own);
         choose(null);
       }
     },
@@ -126,20 +119,14 @@ export function useLine(): LineAtHand {
       const from =
         to === undefined ? (stepAt < 0 ? steps.length : stepAt) - 1 : steps.findIndex((s) => s.id === to);
       if (from < 0) return;
-      keep(
-        steps.slice(from).map((s) => stepKey(line.id, s.id)),
-        false,
-      );
-      if (done[at] === true) mark(line, false);
+      const undone = steps.slice(from).map((s) => stepKey(line.id, s.id));
+      if (done[at] === true) mark(line, false, undone);
+      else keep(undone, false);
     },
     tick: (on) => {
       if (!line) return;
-      if (!on)
-        keep(
-          steps.map((s) => stepKey(line.id, s.id)),
-          false,
-        );
-      mark(line, on);
+      mark(line, on, on ? [] : steps.map((s) => stepKey(line.id, s.id)));
+      if (on) choose(null);
     },
   };
 }

@@ -6,7 +6,7 @@ import type { PinPoint, TraceContext } from '../belief/trace-context';
 import { isGroundPin, knownOhms } from '../belief/trace-context';
 import { functionGroup } from '../connector/pin-function';
 import { printChance } from '../quantity/print-chance';
-import { landingDanger } from '../trace/landing-danger';
+import { landingDanger } from './landing-danger';
 
 /** What the rules say of a wire from a pin to a place, whoever chose it. */
 export interface LandingVerdict {
