@@ -25,13 +25,19 @@ const SCRAPE = (id: string, where: string): ProcedureStep =>
     },
   );
 
-const TIN = (id: string, what: string): ProcedureStep =>
+const TIN = (id: string, what: string, scraped = true): ProcedureStep =>
   step(`${id}/tin`, `Flux and tin ${what}`, 'a thin bright coat, no ball', {
     tools: ['fine-tip', 'flux', 'leaded-solder'],
     with: 'fine tip, leaded solder 0.3 mm, flux',
     heat: 'joint',
     seconds: 2,
-    wrong: [turn('it balls up and does not wet', 'not clean yet: scrape and flux again', `${id}/scrape`)],
+    wrong: [
+      turn(
+        'it balls up and does not wet',
+        scraped ? 'not clean yet: scrape and flux again' : 'not clean yet: alcohol, then flux again',
+        scraped ? `${id}/scrape` : null,
+      ),
+    ],
     stop: 'the track lifts: thin copper stands only a second or two',
     caution: CAUTIONS.lead,
   });
@@ -165,7 +171,7 @@ export function jumperSteps(id: string, plan: PinPlan): readonly ProcedureStep[]
       },
     ),
     ...(stub || ground ? [SCRAPE(id, to)] : []),
-    TIN(id, to),
+    TIN(id, to, stub || ground),
     step(
       `${id}/land`,
       `Lay the wire along the copper at ${to}, touch, hold still`,

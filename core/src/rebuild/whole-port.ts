@@ -96,8 +96,8 @@ export function wholePortOptions(board: Pick<Board, 'rows' | 'legs'>, about: Abo
       why: nothingHolds
         ? 'no pad is left to hold a port: this takes the pull off the board'
         : 'four wires, and the case takes the pull',
-      minutes: BREAKOUT_WIRES * A_WIRE_MIN + 25,
-      success: 0.82,
+      minutes: Math.max(about.planMinutes, BREAKOUT_WIRES * A_WIRE_MIN) + 25,
+      success: about.planSuccess * 0.95,
       loses: 'the port’s old place: the case has to be cut or filed',
       wait: 'a small board or a cable to cut',
     },
