@@ -9,6 +9,7 @@ import { benchPhoto, benchPhotoSpeed } from './photo';
 import { benchPlate } from './plate';
 import { benchNets } from './nets';
 import { benchKills } from './kills';
+import { benchChoices, benchRoutes } from './rebuild';
 import { benchServer } from './server';
 import { benchShorts } from './shorts';
 import { benchTrace, benchTraceSpeed } from './trace';
@@ -24,6 +25,13 @@ async function run(): Promise<void> {
     if (wanted[1] === undefined) throw new Error('boards wants a folder: npm run bench -- boards DIR');
     // How many hands slip over each board may follow: 5 as a rule.
     benchBoards(wanted[1], Number(wanted[2] ?? 5));
+    return;
+  }
+  if (wanted[0] === 'rebuild') {
+    // `routes` or `choices`, and how many boards: 300 and 1000 as a rule.
+    const now = Math.floor(Date.now() % 1e6);
+    if (wanted[1] !== 'choices') benchRoutes(now, Number(wanted[2] ?? 300));
+    if (wanted[1] !== 'routes') benchChoices(now, Number(wanted[2] ?? 1000));
     return;
   }
   const part = async (name: string, act: () => void | Promise<void>): Promise<void> => {

@@ -160,27 +160,22 @@ export { printChance, printDegrees } from './quantity/print-chance';
 // rebuild
 export { REPAIR_KINDS, REPAIR_WORDS } from './rebuild/pin-repair';
 export type { RepairKind } from './rebuild/pin-repair';
-export { FITTING_SCHOOLS, FITTING_WORDS } from './rebuild/build-order';
-export type { BuildLine, FittingSchool } from './rebuild/build-order';
+export { FITTING_SCHOOLS } from './rebuild/build-order';
+export type { BuildLine } from './rebuild/build-order';
 export { lineKey, linesDone, stepKey } from './rebuild/build-progress';
 export { cutList, cutListCsv, wireNeeded } from './rebuild/cut-list';
-export type { CutLine } from './rebuild/cut-list';
-export { judgeLanding } from './trace/judge-landing';
 export { planSvg } from './rebuild/plan-svg';
-export type { LandingVerdict } from './trace/judge-landing';
-export { EMPTY_REBUILD, FRESH_CHOICE, isSettled, wireList } from './rebuild/rebuild-plan';
+export { EMPTY_REBUILD, FRESH_CHOICE, wireList } from './rebuild/rebuild-plan';
 export type { DoneNote, PartBehind, PinChoice, RebuildRecord, PinPlan } from './rebuild/rebuild-plan';
 export type { RepairOption } from './rebuild/repair-option';
 export { hotResistance, SHORT_A, shortSeconds, wiresOf } from './rebuild/wire-choice';
 export { wireColour } from './rebuild/wire-colour';
 export { onFaces, wiresToLay } from './rebuild/wires-to-lay';
-export type { WireTask } from './rebuild/wires-to-lay';
-export type { WholePort } from './rebuild/whole-port';
-export type { ItemOption, WorkItem } from './rebuild/work-item';
+export type { WorkItem } from './rebuild/work-item';
 
 // route
 export { layWires } from './route/lay-wires';
-export { pathLengthMm, stretchesOf } from './route/pull-taut';
+export { stretchesOf } from './route/pull-taut';
 export type { RouteProblem, RouteReport, Way, WayPoint } from './route/route-problem';
 export type { PartOutline } from './route/part-outline';
 
@@ -206,6 +201,7 @@ export { parseScrewLine, printScrewLine } from './teardown/screw-line';
 export type { StepKind, Latch, TestNeed, ClosingRule, Fasteners, WireNote, OpeningStep, BatteryAnswer, Teardown } from './teardown/step';
 
 // trace
+export { judgeLanding } from './trace/judge-landing';
 export { USUAL_WISH, traceAdvice, fewestProbes } from './trace/next-probe';
 export type { TraceAdvice } from './trace/next-probe';
 export type { PinRowReport } from './trace/pin-table';

@@ -4,7 +4,6 @@ export { brokenBoard } from './broken-board';
 export type { BrokenBoard } from './broken-board';
 export { OTHER_STAGES } from './other-stages';
 export { wiredBoard } from './wired-board';
-export type { WiredBoard } from './wired-board';
 export { seeded } from './seeded';
 export { shortedRail } from './shorted-rail';
 export type { ShortedRail } from './shorted-rail';

@@ -72,9 +72,10 @@ function naiveDistance(p: XY, o: Obstacle): number {
   }
   let inside = false;
   let near = Infinity;
-  shape.points.forEach((a, i) => {
+  for (const [i, a] of shape.points.entries()) {
     const b = shape.points[(i + 1) % shape.points.length] as XY;
-    if (a.y > p.y !== b.y > p.y && p.x < ((b.x - a.x) * (p.y - a.y)) / (b.y - a.y) + a.x) inside = !inside;
+    const straddles = a.y > p.y ? b.y <= p.y : b.y > p.y;
+    if (straddles && p.x < ((b.x - a.x) * (p.y - a.y)) / (b.y - a.y) + a.x) inside = !inside;
     const t = Math.min(
       1,
       Math.max(
@@ -83,7 +84,7 @@ function naiveDistance(p: XY, o: Obstacle): number {
       ),
     );
     near = Math.min(near, Math.hypot(p.x - a.x - t * (b.x - a.x), p.y - a.y - t * (b.y - a.y)));
-  });
+  }
   return inside ? -near : near;
 }
 

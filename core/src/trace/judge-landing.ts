@@ -21,6 +21,8 @@ const NEIGHBOURS = 0.5;
 /** Below this chance what Trace believes of a place is no ground to land on. */
 const LIKELY = 0.5;
 
+/** Ground is ground; whether this pin is, hangs on the row being wired as usual: from this chance on it is. */
+const WAY_ROUND = 0.985;
 /** Places of one net share a chance but for rounding. */
 const SAME_PLACE = 0.02;
 
@@ -96,6 +98,15 @@ function isJoined(ctx: TraceContext, pin: PinPoint, point: ProbePoint): boolean 
     return other?.owner === 'pin' && (id === pin.id || sameFunction(pin, other));
   });
 }
+
+/** Whether a reading touched this pin, or one of its function. */
+const ownTouched = (ctx: TraceContext, pin: PinPoint): boolean =>
+  ctx.readings.some((r) =>
+    [r.red, r.black].some((id) => {
+      const p = ctx.byId.get(id);
+      return p?.owner === 'pin' && sameFunction(pin, p);
+    }),
+  );
 
 /** Whether a point is ground by its mark alone: a pour that was laid there as one. */
 const isPour = (point: ProbePoint): boolean => point.owner === 'point' && point.point.role === 'pour';
@@ -200,6 +211,8 @@ export function judgeLanding(
         );
       else say('warn', `only ${printChance(chance)} sure: one more reading under Trace tells`);
     }
+    if (isGroundPin(pin.pin) && own && chance < WAY_ROUND && !ownTouched(ctx, pin))
+      say('warn', 'nothing tells yet which way round the row is wired: read one pad that is left');
     if (isPour(point) && isGroundPin(pin.pin) && !joined && !ctx.ground.has(point.id))
       say('warn', `ring ${point.label} to a leg of the shell first`);
   }
