@@ -11,9 +11,10 @@ import type {
   PhotoEntry,
   PhotoUse,
   StoredStock,
+  WorkshopAnswer,
 } from '@zebbit/contract';
 import { routes } from '@zebbit/contract';
-import type { DocumentKind, JobDocuments, JobView, StockCard } from '@zebbit/core';
+import type { DocumentKind, JobDocuments, JobView, Kit, StockCard } from '@zebbit/core';
 import type { BoardTruth } from '@zebbit/core/practice';
 import { answersStamp, EMPTY_WORKSHOP, jobView, weighTrace } from '@zebbit/core';
 import { askTruth, truthBench } from '@zebbit/core/practice';
@@ -58,6 +59,12 @@ export class DemoClient {
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify(body),
     });
+  }
+
+  /** Tells the workshop what lies on its bench. */
+  async kit(kit: Kit): Promise<void> {
+    const { rev, workshop } = await this.ask<WorkshopAnswer>(routes.workshop(), {});
+    await this.send('PUT', routes.workshop(), { rev, body: { ...workshop.record, kit } });
   }
 
   job(id: string): Promise<JobBundle> {

@@ -21,6 +21,28 @@ if (base === undefined || !/^http:\/\/(127\.0\.0\.1|localhost|\[::1\]):\d+$/u.te
 }
 const client = new DemoClient(base, meterPort === undefined ? null : Number(meterPort));
 await loadDrawer(client);
+await client.kit({
+  tools: [
+    'fine-tip',
+    'chisel-tip',
+    'hot-air',
+    'pump',
+    'braid',
+    'leaded-solder',
+    'flux',
+    'alcohol',
+    'knife',
+    'tweezers',
+    'microscope',
+    'uv-mask',
+    'uv-lamp',
+    'epoxy',
+    'foil',
+    'cutter',
+    'tape',
+  ],
+  wires: ['enamelled-0.05', 'enamelled-0.1', 'enamelled-0.2', 'solid-30awg'],
+});
 const now = new Date();
 for (const load of [
   tideClock,

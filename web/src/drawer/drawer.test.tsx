@@ -107,4 +107,27 @@ describe('the library', () => {
     expect(side).toHaveTextContent('number of places for contacts');
     expect(within(side).getByRole('img', { name: /^Land pattern of Barrel jack/ })).toBeInTheDocument();
   });
+
+  it('the kit is told once: begun with what most benches have, then tool by tool and wire by wire', async () => {
+    const server = fakeServer({ drawer: DRAWER });
+    renderPage('/drawer');
+    await rows();
+    await userEvent.keyboard('k');
+    const dialog = await screen.findByRole('dialog', { name: 'The kit' });
+    await userEvent.click(await within(dialog).findByRole('button', { name: /most benches/ }));
+    await waitFor(() =>
+      expect(server.sent.at(-1)).toMatchObject({
+        method: 'PUT',
+        path: '/api/workshop',
+        body: { body: { kit: { tools: expect.arrayContaining(['flux', 'braid']), wires: null } } },
+      }),
+    );
+    await userEvent.click(await within(dialog).findByRole('button', { name: 'hot air' }));
+    await userEvent.click(within(dialog).getByRole('button', { name: 'enamelled 0.1 mm' }));
+    await waitFor(() =>
+      expect(server.sent.at(-1)).toMatchObject({
+        body: { body: { kit: { tools: expect.arrayContaining(['hot-air']), wires: ['enamelled-0.1'] } } },
+      }),
+    );
+  });
 });

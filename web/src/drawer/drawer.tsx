@@ -1,7 +1,7 @@
 import { useMemo, useRef, useState } from 'react';
 import { useEffect } from 'react';
 import { toast } from 'sonner';
-import { Plus, Printer } from 'lucide-react';
+import { Plus, Printer, Wrench } from 'lucide-react';
 import { Link, useNavigate, useParams } from 'react-router';
 import type { StoredStock } from '@zebbit/contract';
 import { DRAWER_CSV_MAX } from '@zebbit/contract';
@@ -16,6 +16,7 @@ import { BOX } from '../ui/field';
 import { saveFile } from '../ui/save-file';
 import { VirtualList } from '../ui/virtual-list';
 import { useMatcher } from './matcher-store';
+import { KitDialog } from './kit-dialog';
 import { NewStock } from './new-stock';
 import { StockSide } from './stock-side';
 
@@ -40,6 +41,7 @@ export function Drawer() {
   const [text, setText] = useState('');
   const [shown, setShown] = useState<Shown | null>(null);
   const [adding, setAdding] = useState(false);
+  const [kit, setKit] = useState(false);
   const search = useRef<HTMLInputElement>(null);
   useEffect(() => void load(), [load]);
   const now = useMemo(() => new Date(), []);
@@ -61,6 +63,7 @@ export function Drawer() {
   };
   useKeys({
     '+': () => setAdding(true),
+    k: () => setKit(true),
     '/': () => search.current?.focus(),
     ArrowDown: () => go(1),
     ArrowUp: () => go(-1),
@@ -76,6 +79,9 @@ export function Drawer() {
         <main className="flex min-w-0 flex-1 flex-col px-9 py-6">
           <div className="mb-4 flex flex-wrap items-center gap-3">
             <h1 className="flex-1 text-move font-bold">Drawer</h1>
+            <Button icon={<Wrench aria-hidden className="size-4" />} hotkey="K" onClick={() => setKit(true)}>
+              Kit
+            </Button>
             <ListIn />
             <Button
               disabled={all.length === 0}
@@ -159,6 +165,7 @@ export function Drawer() {
         </main>
         {chosen && <StockSide key={chosen.id} entry={chosen} jobs={drawer.data?.jobs ?? {}} />}
       </div>
+      <KitDialog open={kit} onOpenChange={setKit} />
       <NewStock open={adding} onOpenChange={setAdding} />
     </div>
   );
