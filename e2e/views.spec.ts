@@ -68,8 +68,8 @@ for (const [scheme, half] of [
   });
 }
 
-test('the demo: one job complete, seven on their way', () => {
-  expect(jobs).toHaveLength(8);
+test('the demo: one job complete, ten on their way, one at least of every kind', () => {
+  expect(jobs).toHaveLength(11);
   expect(jobs.filter((j) => j.next.tone === 'done').map((j) => j.name)).toEqual(['Audio guide 14']);
 });
 

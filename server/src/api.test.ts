@@ -240,7 +240,7 @@ describe('the workshop', () => {
     battery: 1,
     elsewhere: 1,
   };
-  const body = { shares, tray: { rows: 1, columns: 2, names: ['left', 'right'] }, sureAt: 0.97 };
+  const body = { shares, tray: { rows: 1, columns: 2, names: ['left', 'right'] }, sureAt: 0.97, kit: { tools: ['flux'], wires: null } };
   it('is kept, with a revision, and counts its closed jobs and connectors', async () => {
     const { id } = await newJob();
     await http()
