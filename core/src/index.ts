@@ -128,7 +128,7 @@ export { metalAt } from './match/try-part';
 export { whatToBuy } from './match/what-to-buy';
 
 // material
-export { WIRE_STOCK } from './material/wire-stock';
+export { coatOf, WIRE_STOCK } from './material/wire-stock';
 
 // photo
 export { SHEET, sheetShapes, sheetSvg, findSheet } from './photo/measure-sheet';

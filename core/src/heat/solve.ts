@@ -362,7 +362,7 @@ export function runHeat(scene: HeatScene, wish: RunWish): HeatRun {
           (s, w, i) => s + w * ((all[onPlate[i]?.body ?? 0]?.celsius ?? 0) - (free[i] as number)),
           0,
         );
-        residual[c.body] = (residual[c.body] as number) + dt * (flow[j] as number);
+        residual[c.body] = (residual[c.body] as number) + dt * (flow[j]);
         row.forEach((w, i) => couple(c.body, onPlate[i]?.body ?? 0, w));
       });
       for (const { body, other, watts } of between) {

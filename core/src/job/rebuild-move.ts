@@ -11,8 +11,10 @@ import { capital, move } from './move';
 function blocked(plans: readonly PinPlan[]): Move | null {
   for (const plan of plans) {
     const { label } = plan.row.pin;
-    if (plan.repair.kind === 'look') return move(`Look at ${label}`, plan.repair.why);
-    if (plan.repair.kind === 'trace-first') return move(`Trace ${label} first`, plan.repair.why);
+    if (plan.repair.kind === 'look')
+      return { ...move(`Look at ${label}`, plan.repair.why), goTo: 'look-over' };
+    if (plan.repair.kind === 'trace-first')
+      return { ...move(`Trace ${label} first`, plan.repair.why), goTo: 'trace' };
     if (plan.verdict.level === 'refuse')
       return move(`${capital(label)}: not there`, `${capital(plan.verdict.reasons[0] ?? '')}.`, 'stop');
     const verdict = plan.jumper?.check?.verdict;

@@ -37,3 +37,7 @@ export const WIRE_STOCK: readonly WireKind[] = [
   solid(28),
   solid(26),
 ];
+
+/** What covers a wire of a diameter: as the stock has it, else enamel where it is too thin for a sleeve (common practice). */
+export const coatOf = (diameterMm: number): WireCoat =>
+  WIRE_STOCK.find((w) => w.diameterMm === diameterMm)?.coat ?? (diameterMm < 0.25 ? 'enamel' : 'sleeve');

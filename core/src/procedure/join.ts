@@ -1,8 +1,7 @@
-import type { WireCoat } from '../material/wire-stock';
 import { printLength } from '../quantity/print-bench';
 import type { PinPlan } from '../rebuild/rebuild-plan';
 import { wireColour } from '../rebuild/wire-colour';
-import { WIRE_STOCK } from '../material/wire-stock';
+import { coatOf } from '../material/wire-stock';
 import type { ProcedureStep } from './step';
 import { CAUTIONS, step, turn } from './step';
 
@@ -41,9 +40,6 @@ const TIN = (id: string, what: string, scraped = true): ProcedureStep =>
     stop: 'the track lifts: thin copper stands only a second or two',
     caution: CAUTIONS.lead,
   });
-
-const coatOf = (diameterMm: number): WireCoat =>
-  WIRE_STOCK.find((w) => w.diameterMm === diameterMm)?.coat ?? (diameterMm < 0.25 ? 'enamel' : 'sleeve');
 
 /** A joint refreshed. */
 export function reflowSteps(id: string, state: string): readonly ProcedureStep[] {

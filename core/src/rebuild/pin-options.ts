@@ -180,6 +180,13 @@ function jumperOption(
       : (describeLanding(ctx, pin, point)?.why ??
         (point.owner === 'pin' ? 'contacts of one function share a net' : 'named by hand'));
   const landing: Landing = { pointId: point.id, label: point.label, why };
+  const sister = ctx.pins.find(
+    (other) =>
+      other.id !== pin.id &&
+      other.pin.function === pin.pin.function &&
+      isGone(other.pin.state) &&
+      point.owner !== 'pin',
+  );
   const span = spanMm(pin, point, ctx.register);
   return ranked(
     {
@@ -187,7 +194,13 @@ function jumperOption(
       kind: 'jumper',
       landing,
       title: place.words.charAt(0).toUpperCase() + place.words.slice(1),
-      why: either ? `${why}; ${either.label}, the other end, does as well` : why,
+      why: [
+        why,
+        either ? `${either.label}, the other end, does as well` : '',
+        sister && pin.pin.function !== 'unknown' ? `may be shared with ${sister.label}` : '',
+      ]
+        .filter(Boolean)
+        .join('; '),
       verdict,
       minutes: place.minutes,
       success: place.success,

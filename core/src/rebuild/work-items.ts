@@ -243,7 +243,7 @@ export function workItems(
       ? [
           ...board.cord.map((w): WorkItem => ({
             id: `wire:${w.id}`,
-            title: `${w.colour || 'wire'} to ${w.function === 'unknown' ? '?' : w.function} of the socket`,
+            title: `${w.colour === '' ? 'Wire' : `${w.colour.charAt(0).toUpperCase()}${w.colour.slice(1)} wire`} to ${w.function === 'unknown' ? '?' : w.function} of the socket`,
             why: w.rung
               ? 'rung to its far end; tin both, hold still two seconds'
               : 'its colour is only a hint',

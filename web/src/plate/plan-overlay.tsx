@@ -104,6 +104,9 @@ export function PlanOverlay({ face, viewport, chosen, marks, dragged, onDrag, on
             />
           );
         })}
+        {plans.map((plan) => (
+          <CopperMark key={`copper ${plan.row.pin.id}`} plan={plan} face={face} viewport={viewport} />
+        ))}
         {plans.map((plan) => {
           if (!['foil-pad', 'bridge', 'reflow'].includes(plan.repair.kind) || plan.row.pin.face !== face)
             return null;
@@ -148,6 +151,58 @@ export function PlanOverlay({ face, viewport, chosen, marks, dragged, onDrag, on
         ) : null,
       )}
     </g>
+  );
+}
+
+/** Scraped along the track, mm. */
+const SCRAPED_MM = 1.5;
+
+/** Copper that the plan makes or lays bare: a foil pad to its size, a track's end or ground scraped for a wire. */
+function CopperMark({
+  plan,
+  face,
+  viewport,
+}: {
+  readonly plan: PinPlan;
+  readonly face: Face;
+  readonly viewport: Viewport;
+}) {
+  const { view } = useJob();
+  const { row, repair } = plan;
+  if (repair.kind === 'foil-pad' && row.pin.face === face) {
+    const at = toScreen(row.pin.at, viewport);
+    const [wide, long] = row.pin.row.padMm ?? [0.58 * row.pin.row.pitchMm, 1.3];
+    const [w, h] = [wide * viewport.k, long * viewport.k];
+    return (
+      <rect
+        x={-w / 2}
+        y={-h / 2}
+        width={w}
+        height={h}
+        transform={`translate(${at.x} ${at.y}) rotate(${row.pin.row.directionDeg})`}
+        fill={PLATE.copper}
+        stroke={PLATE.copperEdge}
+        strokeWidth={1.5}
+        strokeDasharray={plan.built ? undefined : '4 3'}
+      />
+    );
+  }
+  const to = repair.kind === 'jumper' ? view.trace.byId.get(repair.landing.pointId) : undefined;
+  const scraped = to?.owner === 'point' && ['track-end', 'pour', 'via'].includes(to.point.role);
+  if (!scraped || to.face !== face) return null;
+  const at = toScreen(to.at, viewport);
+  const r = (SCRAPED_MM / 2) * viewport.k;
+  return (
+    <rect
+      x={at.x - r}
+      y={at.y - 0.2 * viewport.k}
+      width={2 * r}
+      height={0.4 * viewport.k}
+      rx={2}
+      fill={PLATE.copper}
+      stroke={PLATE.copperEdge}
+      strokeWidth={1.5}
+    />
   );
 }
 

@@ -15,9 +15,10 @@ export function ItemCard({ line, hand }: { readonly line: BuildLine; readonly ha
   const waits = item?.waitsFor ?? null;
   const { procedure } = hand;
   const done = hand.done[hand.at] === true;
+  const schooled = line.id === 'off' || line.id === 'fit';
   const next = hand.at === hand.done.indexOf(false);
   return (
-    <SlipSection title={line.title} corner={procedure?.school ?? undefined}>
+    <SlipSection title={line.title} corner={schooled ? (procedure?.school ?? undefined) : undefined}>
       {item?.id === 'part' && <PartFields />}
       {waits !== null ? (
         <p className="text-second text-ink2">{`First: ${waits}.`}</p>
@@ -25,7 +26,7 @@ export function ItemCard({ line, hand }: { readonly line: BuildLine; readonly ha
         <p className="py-2 text-second font-semibold text-stop">{view.battery.message}</p>
       ) : (
         <>
-          {procedure && (procedure.schools.length > 0 || !next) && procedure.why !== '' && (
+          {procedure && (schooled || !next) && procedure.why !== '' && (
             <p className="mb-2 text-ink2">{procedure.why}</p>
           )}
           <StepRun hand={hand} />

@@ -1,6 +1,7 @@
 import { CircleCheck, OctagonX, TriangleAlert } from 'lucide-react';
 import type { PinChoice, PinPlan, RepairOption } from '@zebbit/core';
 import {
+  coatOf,
   hotResistance,
   jobPair,
   KIT_SHEETS,
@@ -260,7 +261,8 @@ function Check({ plan }: { readonly plan: PinPlan }) {
         </dd>
         <dt className="text-ink2">Wire</dt>
         <dd>
-          {printWire(wireMm)}, {wireColour(pin.function).name}
+          {printWire(wireMm)}, {coatOf(wireMm) === 'enamel' ? 'enamelled, ends marked ' : 'sleeved, '}
+          {wireColour(pin.function).name}
         </dd>
         {advice?.recommended && (
           <>

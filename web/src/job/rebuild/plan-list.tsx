@@ -1,5 +1,5 @@
 import { Check, OctagonX, TriangleAlert } from 'lucide-react';
-import type { BuildLine, PinPlan } from '@zebbit/core';
+import type { BuildLine, DoneNote, PinPlan } from '@zebbit/core';
 import { printWire, REPAIR_WORDS, wireColour } from '@zebbit/core';
 import { Sleeve } from '../../ui/sleeve';
 import { useTool } from '../../desk/desk-context';
@@ -11,7 +11,7 @@ const hoursOf = (minutes: number): string =>
   minutes < 60 ? `${Math.round(minutes)} min` : `${(minutes / 60).toFixed(1)} h`;
 
 /** The whole plan in the order in which it is worked through, one line an act. */
-export function PlanList({ hand }: { readonly hand: LineAtHand }) {
+export function PlanList({ hand, held }: { readonly hand: LineAtHand; readonly held: boolean }) {
   const { view } = useJob();
   const { lines, done, at } = hand;
   if (lines.length === 0) return null;
@@ -25,7 +25,7 @@ export function PlanList({ hand }: { readonly hand: LineAtHand }) {
               line={line}
               number={i + 1}
               plan={view.plans.find((p) => p.row.pin.id === line.id) ?? null}
-              chosen={i === at}
+              chosen={i === at && !held}
               done={done[i] === true}
               onChoose={() => hand.choose(line)}
             />
@@ -81,6 +81,12 @@ function Named({ plan }: { readonly plan: PinPlan }) {
   );
 }
 
+/** What was really done, shortly. */
+const doneWords = ({ how, lengthMm, minutes }: DoneNote): string =>
+  [how, lengthMm === null ? '' : `${lengthMm.toFixed(1)} mm`, minutes === null ? '' : `${minutes} min`]
+    .filter(Boolean)
+    .join(', ');
+
 function PlanLine({
   line,
   number,
@@ -100,6 +106,8 @@ function PlanLine({
     plan !== null && (plan.verdict.level === 'refuse' || plan.jumper?.check?.verdict.ok === false);
   const warned = !refused && plan?.verdict.level === 'warn';
   const wire = plan?.jumper;
+  const { record } = useJob().view;
+  const note = done ? record.rebuild.did.find((n) => n.id === line.id) : undefined;
   return (
     <button
       type="button"
@@ -116,9 +124,11 @@ function PlanLine({
             : line.title}
         </span>
         <span className="block text-second text-ink2">
-          {wire && plan
-            ? `${printWire(wire.wireMm)}, ${wireColour(plan.row.pin.pin.function).name}${wire.cutMm === null ? ', length unknown' : `, cut ${wire.cutMm.toFixed(1)} mm`}`
-            : line.why}
+          {note
+            ? doneWords(note)
+            : wire
+              ? `${printWire(wire.wireMm)}, ${wireColour(plan.row.pin.pin.function).name}${wire.cutMm === null ? ', length unknown' : `, cut ${wire.cutMm.toFixed(1)} mm`}`
+              : line.why}
         </span>
       </span>
       {refused && <OctagonX aria-label="refused" className="size-5 text-stop" />}

@@ -29,7 +29,7 @@ export function Rebuild() {
     view.plans.find((p) => p.row.pin.id === hand.line?.id) ??
     (hand.line === null ? view.plans[0] : undefined);
   const blocked = view.plans.find((p) => ['look', 'trace-first'].includes(p.repair.kind));
-  const shown = chosen === null && blocked && plan === undefined ? blocked : plan;
+  const shown = chosen === null && blocked ? blocked : plan;
   const ticked = hand.done.filter(Boolean).length;
   const change = (pinId: string, part: Partial<PinChoice>): void =>
     edit('rebuild', (d) => {
@@ -105,7 +105,7 @@ export function Rebuild() {
         ) : (
           hand.line && <ItemCard key={hand.line.id} line={hand.line} hand={hand} />
         )}
-        <PlanList hand={hand} />
+        <PlanList hand={hand} held={shown !== undefined && shown.row.pin.id !== hand.line?.id} />
         <CutSection />
         <PortSection />
       </Slip>

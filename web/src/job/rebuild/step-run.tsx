@@ -1,6 +1,8 @@
-import { Camera, OctagonX, Timer, TriangleAlert, Undo2, Volume2 } from 'lucide-react';
+import { OctagonX, Timer, TriangleAlert, Undo2, Volume2 } from 'lucide-react';
+import { toast } from 'sonner';
 import { stepTools } from '@zebbit/core';
 import { Button } from '../../ui/button';
+import { PhotoPicker } from '../../ui/photo-picker';
 import { useJob } from '../../desk/job-context';
 import { useAloud, useLocalVoice, useReadAloud } from '../trace/read-aloud';
 import type { LineAtHand } from './use-line';
@@ -19,7 +21,7 @@ function secondsWords(seconds: number): string {
 
 /** One act at a time, large: what the hands do, what good looks like, and what then when it does not. */
 export function StepRun({ hand }: { readonly hand: LineAtHand }) {
-  const { view } = useJob();
+  const { bundle, view } = useJob();
   const { step, stepAt, procedure, line } = hand;
   const count = procedure?.steps.length ?? 0;
   useReadAloud(step ? `${step.act}. Good: ${step.good}.${step.caution ? ` ${step.caution}` : ''}` : '');
@@ -70,9 +72,15 @@ export function StepRun({ hand }: { readonly hand: LineAtHand }) {
         </p>
       )}
       {step.photo && (
-        <p className="mt-2 flex gap-2 text-second text-ink2">
-          <Camera aria-hidden className="size-4 shrink-0" /> A photo here is worth it
-        </p>
+        <div className="mt-2">
+          <PhotoPicker
+            jobId={bundle.id}
+            use="after"
+            label="A photo here is worth it"
+            caption={`${line.title}: ${step.act}`.slice(0, 120)}
+            onStored={() => toast.success('Photo kept with the job')}
+          />
+        </div>
       )}
       {step.wrong.length > 0 && (
         <ul className="mt-3 space-y-1.5 border-t border-line pt-2 text-second" aria-label="If it goes wrong">
