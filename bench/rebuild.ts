@@ -240,6 +240,7 @@ function benchCrossings(fresh: number): void {
 export function benchChoices(fresh: number, count: number): void {
   for (const from of ['usual', 'others'] as const) {
     const sum = { boards: 0, harmful: 0, refused: 0, warned: 0, missed: 0, right: 0, held: 0 };
+    const plan = { wires: 0, warned: 0, harmful: 0, legsLeftOut: 0 };
     for (let i = 0; i < count / 2; i += 1) {
       const made = brokenBoard(i < count / 4 ? i + 1 : 40_000 + fresh + i, { from });
       const bench = truthBench(made.truth);
@@ -257,10 +258,35 @@ export function benchChoices(fresh: number, count: number): void {
           ...askTruth(bench, order.red, order.black, order.mode),
         });
       }
-      const { believed } = weighTrace(made.truth.board, readings);
+      const answers = weighTrace(made.truth.board, readings);
+      const { believed } = answers;
       const ctx = traceContext(made.truth.board, readings);
       const pinNets = new Set(Object.values(made.pinNets));
       sum.boards += 1;
+      const view = jobView(
+        {
+          ...EMPTY_DOCUMENTS,
+          board: made.truth.board,
+          intake: { ...EMPTY_DOCUMENTS.intake, kinds: ['torn'] },
+          readings,
+          results: [],
+        },
+        answers,
+      );
+      for (const p of view.plans) {
+        if (p.repair.kind !== 'jumper') continue;
+        const own = made.pinNets[p.row.pin.id];
+        const there = made.truth.netOf[p.repair.landing.pointId] ?? '';
+        plan.wires += 1;
+        if (p.verdict.level === 'warn') plan.warned += 1;
+        else if (own !== undefined && there !== own && (there === '0' || pinNets.has(there))) {
+          plan.harmful += 1;
+          process.stdout.write(`  plan: ${made.kind}, ${p.row.pin.label} to ${p.repair.landing.label}\n`);
+        }
+      }
+      plan.legsLeftOut += made.truth.board.legs.filter(
+        (l) => l.fixing !== 'peg' && !view.order.some((o) => o.id === `leg:${l.id}`),
+      ).length;
       for (const pin of ctx.pins) {
         const net = made.pinNets[pin.id];
         if (net === undefined) continue;
@@ -283,7 +309,7 @@ export function benchChoices(fresh: number, count: number): void {
       }
     }
     process.stdout.write(
-      `\nLandings chosen by hand, ${sum.boards} boards (${from}), six readings each: ${sum.harmful} would short a net to ground or a neighbour: ${sum.refused} refused, ${sum.warned} warned of, ${sum.missed} missed; of ${sum.right} right ones ${sum.held} refused\n`,
+      `\nLandings chosen by hand, ${sum.boards} boards (${from}), six readings each: ${sum.harmful} would short a net to ground or a neighbour: ${sum.refused} refused, ${sum.warned} warned of, ${sum.missed} missed; of ${sum.right} right ones ${sum.held} refused\n  plans as proposed: ${plan.wires} wires, ${plan.warned} with something to settle first, ${plan.harmful} of the others would short; ${plan.legsLeftOut} legs left out\n`,
     );
   }
 }
