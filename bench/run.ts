@@ -4,6 +4,7 @@ import { benchBoards } from './boards';
 import { benchCircuit } from './circuit';
 import { benchInquiry } from './inquiry';
 import { benchDrawer } from './drawer';
+import { benchHeat } from './heat';
 import { benchMatch, seedsOfTwenty } from './match';
 import { benchPhoto, benchPhotoSpeed } from './photo';
 import { benchPlate } from './plate';
@@ -65,6 +66,7 @@ async function run(): Promise<void> {
     await benchPhotoSpeed(fresh);
     await benchPhoto([1, 2, 4, fresh]);
   });
+  await part('heat', () => benchHeat());
   await part('plate', () => benchPlate());
   await part('drawer', () => benchDrawer());
   await part('server', () => benchServer());

@@ -7,6 +7,7 @@ ensureInstalled();
 ensureDebian({
   chromium: '/usr/bin/chromium',
   ngspice: '/usr/bin/ngspice',
+  'calculix-ccx': '/usr/bin/ccx',
   'kicad-footprints': '/usr/share/kicad/footprints/Connector_USB.pretty',
 });
 mkdirSync('.cache', { recursive: true });

@@ -85,6 +85,11 @@ export { bestTests } from './inquiry/best-tests';
 export { inquiryModel } from './inquiry/model';
 export type { InquiryTest, Evidence, InquiryModel } from './inquiry/model';
 
+// heat
+export { meltingRange, mixSolders, SOLDER_MIXES } from './heat/alloy';
+export { runHeat } from './heat/solve';
+export type { HeatScene } from './heat/plate';
+
 // job
 export { ABILITY_WORDS, BODY_WORDS, DEVICE_ABILITIES, DEVICE_BODIES } from './job/device';
 export type { DeviceAbility, DeviceBody } from './job/device';
@@ -154,7 +159,7 @@ export { METER_MODES, METER_SHOWN, parseMeterEntry } from './quantity/meter-entr
 export type { MeterMode, MeterShown } from './quantity/meter-entry';
 export { readMeterLine } from './quantity/meter-line';
 export { parseBench } from './quantity/parse-bench';
-export { significant, printOhms, printVolts, printAmps, printFarads, printLength, printWire } from './quantity/print-bench';
+export { significant, printOhms, printVolts, printAmps, printFarads, printLength, printTemperature, printWire } from './quantity/print-bench';
 export { printChance, printDegrees } from './quantity/print-chance';
 
 // rebuild

@@ -2,6 +2,8 @@ import { COPPER } from '../material/copper';
 import type { HeatBody, HeatPlate, HeatScene } from './plate';
 import { LAMINATE, sceneFault } from './plate';
 import { Matrix, solve } from 'ml-matrix';
+import type { PlateOperator } from './plate-operator';
+import { applyPlate, factorColumns, search, workspace } from './plate-operator';
 import { responseMatrix } from './response-matrix';
 
 export interface HeatFrame {
@@ -47,61 +49,45 @@ const PLATEAU_K = 0.5;
 const NEWTON_STEPS = 60;
 const FREE_STEPS = 5;
 
-/** Thomas algorithm along one line for the change of temperature: (1 + a + b) t[i] - a t[i-1] - b t[i+1] = t[i], in place. */
-function sweep(
-  t: Float64Array,
-  start: number,
-  stride: number,
-  count: number,
-  link: Float64Array,
-  perK: Float64Array,
-  c: Float64Array,
-  d: Float64Array,
-): void {
-  for (let i = 0; i < count; i += 1) {
-    const at = start + i * stride;
-    const r = perK[at] as number;
-    const before = i > 0 ? r * (link[at - stride] as number) : 0;
-    const after = i + 1 < count ? r * (link[at] as number) : 0;
-    const m = 1 / (1 + before + after - before * (i > 0 ? (c[i - 1] as number) : 0));
-    c[i] = after * m;
-    d[i] = ((t[at] as number) + before * (i > 0 ? (d[i - 1] as number) : 0)) * m;
-  }
-  let next = 0;
-  for (let i = count - 1; i >= 0; i -= 1) {
-    next = (d[i] as number) + (i + 1 < count ? (c[i] as number) * next : 0);
-    t[start + i * stride] = next;
-  }
-}
-
 /** A plate ready to be stepped. */
 interface Stepper {
   readonly n: number;
   readonly cells: number;
   readonly temperature: Float64Array[];
   readonly capacity: readonly Float64Array[];
-  /** Adds what one step changes to `change`, J that each cell is given in the step in `given`. */
-  readonly step: (given: ReadonlyMap<number, number> | null, change: Float64Array[], free: boolean) => void;
+  /**
+   * What one step changes, into `change`: with the flows of now (`free`) or without, and with J given to cells. What `change` holds is where
+   * the search begins.
+   */
+  readonly step: (given: ReadonlyMap<number, number> | null, change: Float64Array, free: boolean) => void;
   /** W to the room and from the jet as the plate is now. */
   readonly losses: () => { readonly toRoom: number; readonly fromJet: number };
 }
+
+/** How near the change is to the exact one, of its right-hand side. */
+const NEAR_ENOUGH = 1e-5;
+/** Nor is it followed below so many kelvins. */
+const LEAST_K = 3e-5;
+const MOST_ROUNDS = 2000;
 
 function stepperOf({ plate, ambientC, stillAir, air }: HeatScene, dt: number): Stepper {
   const { columns, rows, layers, there } = plate;
   const cells = columns * rows;
   const area = (plate.stepMm * MM) ** 2;
   const n = layers.length;
-  const temperature = layers.map(() => new Float64Array(cells).fill(ambientC));
-  const capacity: Float64Array[] = [];
-  const perK: Float64Array[] = [];
-  const links: (readonly [Float64Array, Float64Array])[] = [];
-  for (const { laminateMm, copperMm } of layers) {
+  const all = n * cells;
+  // One row of numbers for the whole plate, layer after layer: what is asked a hundred times a step lies together.
+  const temperature = new Float64Array(all).fill(ambientC);
+  const capacity = new Float64Array(all);
+  const east = new Float64Array(all);
+  const south = new Float64Array(all);
+  const below = new Float64Array(all);
+  layers.forEach(({ laminateMm, copperMm }, l) => {
     const sheet = new Float64Array(cells);
-    const cap = new Float64Array(cells);
     for (let i = 0; i < cells; i += 1) {
       const [laminate, copper] = [laminateMm * MM, (copperMm[i] as number) * MM];
       sheet[i] = there[i] ? LAMINATE.along * laminate + COPPER.thermalConductivity * copper : 0;
-      cap[i] =
+      capacity[l * cells + i] =
         area * (LAMINATE.density * LAMINATE.heat * laminate + COPPER.density * COPPER.specificHeat * copper);
     }
     // Between two cells the halves of both are passed one after the other.
@@ -109,139 +95,97 @@ function stepperOf({ plate, ambientC, stillAir, air }: HeatScene, dt: number): S
       const [p, q] = [sheet[a] as number, sheet[b] as number];
       return p > 0 && q > 0 ? (2 * p * q) / (p + q) : 0;
     };
-    const [x, y] = [new Float64Array(cells), new Float64Array(cells)];
+    const next = layers[l + 1];
+    const through = next ? (LAMINATE.through * area) / (((laminateMm + next.laminateMm) / 2) * MM) : 0;
     for (let i = 0; i < cells; i += 1) {
-      if (i % columns < columns - 1) x[i] = link(i, i + 1);
-      if (i + columns < cells) y[i] = link(i, i + columns);
+      const k = l * cells + i;
+      if (i % columns < columns - 1) east[k] = link(i, i + 1);
+      if (i + columns < cells) south[k] = link(i, i + columns);
+      if (there[i]) below[k] = through;
     }
-    capacity.push(cap);
-    perK.push(cap.map((v) => dt / v));
-    links.push([x, y]);
-  }
-  const through = layers.slice(1).map((l, i) => {
-    const half = ((layers[i]?.laminateMm ?? 0) + l.laminateMm) / 2;
-    return (LAMINATE.through * area) / (half * MM);
   });
   /** From the middle of an outer layer to the air: half of it, then the surface, W/K a cell. */
   const toAir = (perArea: number, layer: number): number =>
     perArea > 0 ? area / (1 / perArea + ((layers[layer]?.laminateMm ?? 0) * MM) / 2 / LAMINATE.through) : 0;
-  const loss = layers.map(() => new Float64Array(cells));
-  const fromAir = layers.map(() => new Float64Array(cells));
-  const roomShare = layers.map(() => new Float64Array(cells));
+  const loss = new Float64Array(all);
+  const fromAir = new Float64Array(all);
+  const roomShare = new Float64Array(all);
   const face = (layer: number, jet: Float32Array | null): void => {
     for (let i = 0; i < cells; i += 1) {
       if (!there[i]) continue;
       const blown = jet ? (jet[i] as number) : 0;
       const g = toAir(stillAir + blown, layer);
       if (g === 0) continue;
-      const room = stillAir / (stillAir + blown);
-      (loss[layer] as Float64Array)[i] = ((loss[layer] as Float64Array)[i] as number) + g;
-      (roomShare[layer] as Float64Array)[i] = ((roomShare[layer] as Float64Array)[i] as number) + g * room;
-      (fromAir[layer] as Float64Array)[i] =
-        ((fromAir[layer] as Float64Array)[i] as number) +
-        g * (room * ambientC + (1 - room) * (air?.celsius ?? ambientC));
+      const k = layer * cells + i;
+      const still = stillAir / (stillAir + blown);
+      loss[k] = (loss[k] as number) + g;
+      roomShare[k] = (roomShare[k] as number) + g * still;
+      fromAir[k] = (fromAir[k] as number) + g * (still * ambientC + (1 - still) * (air?.celsius ?? ambientC));
     }
   };
   face(0, air?.top ?? null);
   face(n - 1, air?.bottom ?? null);
-  const c = new Float64Array(Math.max(columns, rows, n));
-  const d = new Float64Array(Math.max(columns, rows, n));
-
-  /** What flows into each cell now, times the step over its capacity: the right-hand side for the change. */
-  const rates = (change: Float64Array[], free: boolean): void => {
-    for (let l = 0; l < n; l += 1) {
-      const t = temperature[l] as Float64Array;
-      const out = change[l] as Float64Array;
-      const [x, y] = links[l] as readonly [Float64Array, Float64Array];
-      const r = perK[l] as Float64Array;
-      const [g, s] = [loss[l] as Float64Array, fromAir[l] as Float64Array];
-      const up = l > 0 ? (temperature[l - 1] as Float64Array) : null;
-      const down = l + 1 < n ? (temperature[l + 1] as Float64Array) : null;
-      const [gu, gd] = [l > 0 ? (through[l - 1] as number) : 0, l + 1 < n ? (through[l] as number) : 0];
-      if (!free) {
-        out.fill(0);
-        continue;
-      }
-      for (let i = 0; i < cells; i += 1) {
-        if (!there[i]) {
-          out[i] = 0;
-          continue;
-        }
-        const own = t[i] as number;
-        let q = (s[i] as number) - (g[i] as number) * own;
-        const east = x[i] as number;
-        if (east > 0) q += east * ((t[i + 1] as number) - own);
-        const west = i > 0 ? (x[i - 1] as number) : 0;
-        if (west > 0 && i % columns > 0) q += west * ((t[i - 1] as number) - own);
-        const south = y[i] as number;
-        if (south > 0) q += south * ((t[i + columns] as number) - own);
-        const north = i >= columns ? (y[i - columns] as number) : 0;
-        if (north > 0) q += north * ((t[i - columns] as number) - own);
-        if (up) q += gu * ((up[i] as number) - own);
-        if (down) q += gd * ((down[i] as number) - own);
-        out[i] = q * (r[i] as number);
-      }
+  const diagonal = new Float64Array(all);
+  for (let k = 0; k < all; k += 1) {
+    const add = (at: number, by: number): void => void (diagonal[at] = (diagonal[at] as number) + by);
+    add(k, (capacity[k] as number) / dt + (loss[k] as number));
+    if ((east[k] as number) > 0) {
+      add(k, east[k] as number);
+      add(k + 1, east[k] as number);
     }
+    if ((south[k] as number) > 0) {
+      add(k, south[k] as number);
+      add(k + columns, south[k] as number);
+    }
+    if ((below[k] as number) > 0) {
+      add(k, below[k] as number);
+      add(k + cells, below[k] as number);
+    }
+  }
+  const floor = LEAST_K ** 2 * diagonal.reduce((sum, g) => sum + g, 0);
+  const op: PlateOperator = {
+    all,
+    cells,
+    columns,
+    diagonal,
+    east,
+    south,
+    below,
+    upper: new Float64Array(all),
+    pivot: new Float64Array(all),
   };
-
+  factorColumns(op);
+  const right = new Float64Array(all);
+  const room = workspace(all);
   const step: Stepper['step'] = (given, change, free) => {
-    rates(change, free);
-    if (given)
-      for (const [key, joules] of given) {
-        const l = Math.floor(key / cells);
-        const i = key % cells;
-        const out = change[l] as Float64Array;
-        out[i] = (out[i] as number) + joules / ((capacity[l] as Float64Array)[i] as number);
-      }
-    for (let l = 0; l < n; l += 1) {
-      const t = change[l] as Float64Array;
-      const [x, y] = links[l] as readonly [Float64Array, Float64Array];
-      const r = perK[l] as Float64Array;
-      for (let row = 0; row < rows; row += 1) sweep(t, row * columns, 1, columns, x, r, c, d);
-      for (let column = 0; column < columns; column += 1) sweep(t, column, columns, rows, y, r, c, d);
-    }
-    // Through the board, with the air at both faces.
-    for (let i = 0; i < cells; i += 1) {
-      if (!there[i]) continue;
-      for (let l = 0; l < n; l += 1) {
-        const r = (perK[l] as Float64Array)[i] as number;
-        const above = l > 0 ? r * (through[l - 1] as number) : 0;
-        const below = l + 1 < n ? r * (through[l] as number) : 0;
-        const m =
-          1 /
-          (1 +
-            r * ((loss[l] as Float64Array)[i] as number) +
-            above +
-            below -
-            above * (l > 0 ? (c[l - 1] as number) : 0));
-        c[l] = below * m;
-        d[l] = (((change[l] as Float64Array)[i] as number) + above * (l > 0 ? (d[l - 1] as number) : 0)) * m;
-      }
-      let next = 0;
-      for (let l = n - 1; l >= 0; l -= 1) {
-        next = (d[l] as number) + (l + 1 < n ? (c[l] as number) * next : 0);
-        (change[l] as Float64Array)[i] = next;
-      }
-    }
+    if (free) {
+      // The flows of now: what is held, less what the matrix makes of the temperature, and the air.
+      applyPlate(op, temperature, right);
+      for (let k = 0; k < all; k += 1)
+        right[k] =
+          ((capacity[k] as number) / dt) * (temperature[k] as number) +
+          (fromAir[k] as number) -
+          (right[k] as number);
+      for (let l = 0; l < n; l += 1)
+        for (let i = 0; i < cells; i += 1) if (!there[i]) right[l * cells + i] = 0;
+    } else right.fill(0);
+    if (given) for (const [k, joules] of given) right[k] = (right[k] as number) + joules / dt;
+    search(op, right, change, room, NEAR_ENOUGH, floor, MOST_ROUNDS);
   };
   return {
     n,
     cells,
-    temperature,
-    capacity,
+    temperature: layers.map((_, l) => temperature.subarray(l * cells, (l + 1) * cells)),
+    capacity: layers.map((_, l) => capacity.subarray(l * cells, (l + 1) * cells)),
     step,
     losses: () => {
       let [toRoom, fromJet] = [0, 0];
-      for (let l = 0; l < n; l += 1) {
-        const t = temperature[l] as Float64Array;
-        const [g, room] = [loss[l] as Float64Array, roomShare[l] as Float64Array];
-        for (let i = 0; i < cells; i += 1) {
-          const whole = g[i] as number;
-          if (whole === 0) continue;
-          const own = t[i] as number;
-          toRoom += (room[i] as number) * (own - ambientC);
-          if (air) fromJet += (whole - (room[i] as number)) * (air.celsius - own);
-        }
+      for (let k = 0; k < all; k += 1) {
+        const whole = loss[k] as number;
+        if (whole === 0) continue;
+        const own = temperature[k] as number;
+        toRoom += (roomShare[k] as number) * (own - ambientC);
+        if (air) fromJet += (whole - (roomShare[k] as number)) * (air.celsius - own);
       }
       return { toRoom, fromJet };
     },
@@ -289,10 +233,10 @@ function storedIn(plate: HeatPlate, { temperature, capacity }: Stepper, ambientC
 }
 
 /**
- * Runs a scene in time. Each step the plate's change is swept along x, then y, then through the board with the air at both faces, each
- * implicit, on the flows of now (J. Douglas and J. E. Gunn 1964, from memory): no step is too long to be stable, and what is steady does not
- * depend on the step. Bodies and the cells that they touch are solved with it, by the plate's own answer to a joule at each contact, and by
- * Newton's method where a body melts. What leaves one place arrives at another: the ledger closes to rounding.
+ * Runs a scene in time, each step implicit in the whole plate at once (backward Euler, by conjugate gradients with the columns through the board
+ * solved outright): no step is too long to be stable, and what is steady does not depend on the step. Bodies and the cells that they touch
+ * are solved with it, by the plate's own answer to a watt at each contact, and by Newton's method where a body melts. What leaves one
+ * place arrives at another: the ledger closes.
  * Throws RangeError on a scene that cannot be (`sceneFault`) and on times that are not above 0.
  */
 export function runHeat(scene: HeatScene, wish: RunWish): HeatRun {
@@ -303,7 +247,7 @@ export function runHeat(scene: HeatScene, wish: RunWish): HeatRun {
   const { bodies, contacts, ambientC, plate } = scene;
   const stepper = stepperOf(scene, dt);
   const { n, cells, temperature } = stepper;
-  const change = Array.from({ length: n }, () => new Float64Array(cells));
+  const change = new Float64Array(n * cells);
 
   const onPlate = contacts.flatMap(({ body, to, watts }) =>
     'cell' in to ? [{ body, key: to.layer * cells + to.cell, watts }] : [],
@@ -313,10 +257,10 @@ export function runHeat(scene: HeatScene, wish: RunWish): HeatRun {
   );
   const at = (key: number): number =>
     (temperature[Math.floor(key / cells)] as Float64Array)[key % cells] as number;
-  const changed = (key: number): number =>
-    (change[Math.floor(key / cells)] as Float64Array)[key % cells] as number;
+  const changed = (key: number): number => change[key] as number;
   // What a watt at one contact does to each contact's cell within a step, K/W.
   const answers = onPlate.map(({ key }) => {
+    change.fill(0);
     stepper.step(new Map([[key, dt]]), change, false);
     return onPlate.map((other) => changed(other.key));
   });
@@ -362,7 +306,7 @@ export function runHeat(scene: HeatScene, wish: RunWish): HeatRun {
           (s, w, i) => s + w * ((all[onPlate[i]?.body ?? 0]?.celsius ?? 0) - (free[i] as number)),
           0,
         );
-        residual[c.body] = (residual[c.body] as number) + dt * (flow[j]);
+        residual[c.body] = (residual[c.body] as number) + dt * flow[j];
         row.forEach((w, i) => couple(c.body, onPlate[i]?.body ?? 0, w));
       });
       for (const { body, other, watts } of between) {
@@ -419,8 +363,7 @@ export function runHeat(scene: HeatScene, wish: RunWish): HeatRun {
     } else stepper.step(null, change, true);
     for (let l = 0; l < n; l += 1) {
       const t = temperature[l] as Float64Array;
-      const by = change[l] as Float64Array;
-      for (let i = 0; i < cells; i += 1) t[i] = (t[i] as number) + (by[i] as number);
+      for (let i = 0; i < cells; i += 1) t[i] = (t[i] as number) + (change[l * cells + i] as number);
     }
     const { toRoom, fromJet } = stepper.losses();
     toRoomJ += toRoom * dt;

@@ -22,7 +22,7 @@ const NEIGHBOURS = 0.5;
 const LIKELY = 0.5;
 
 /** Ground is ground; whether this pin is, hangs on the row being wired as usual: from this chance on it is. */
-const WAY_ROUND = 0.985;
+const WAY_ROUND = 0.995;
 /** Places of one net share a chance but for rounding. */
 const SAME_PLACE = 0.02;
 
@@ -99,13 +99,11 @@ function isJoined(ctx: TraceContext, pin: PinPoint, point: ProbePoint): boolean 
   });
 }
 
-/** Whether a reading touched this pin, or one of its function. */
-const ownTouched = (ctx: TraceContext, pin: PinPoint): boolean =>
-  ctx.readings.some((r) =>
-    [r.red, r.black].some((id) => {
-      const p = ctx.byId.get(id);
-      return p?.owner === 'pin' && sameFunction(pin, p);
-    }),
+/** Whether readings join this pin, or one of its function, to ground. */
+const rungAsGround = (ctx: TraceContext, pin: PinPoint): boolean =>
+  ctx.pins.some(
+    (p) =>
+      sameFunction(pin, p) && ctx.ground.has(p.id) && (ctx.report.netOf.get(p.id)?.readings.length ?? 0) > 0,
   );
 
 /** Whether a point is ground by its mark alone: a pour that was laid there as one. */
@@ -211,7 +209,7 @@ export function judgeLanding(
         );
       else say('warn', `only ${printChance(chance)} sure: one more reading under Trace tells`);
     }
-    if (isGroundPin(pin.pin) && own && chance < WAY_ROUND && !ownTouched(ctx, pin))
+    if (isGroundPin(pin.pin) && own && chance < WAY_ROUND && !rungAsGround(ctx, pin))
       say('warn', 'nothing tells yet which way round the row is wired: read one pad that is left');
     if (isPour(point) && isGroundPin(pin.pin) && !joined && !ctx.ground.has(point.id))
       say('warn', `ring ${point.label} to a leg of the shell first`);

@@ -1,6 +1,6 @@
 import { OctagonX, Timer, TriangleAlert, Undo2, Volume2 } from 'lucide-react';
 import { toast } from 'sonner';
-import { stepTools } from '@zebbit/core';
+import { meltingRange, mixSolders, printTemperature, SOLDER_MIXES, stepTools } from '@zebbit/core';
 import { Button } from '../../ui/button';
 import { PhotoPicker } from '../../ui/photo-picker';
 import { useJob } from '../../desk/job-context';
@@ -57,6 +57,7 @@ export function StepRun({ hand }: { readonly hand: LineAtHand }) {
           {[step.with, have.join(', ')].filter(Boolean).join(' · ')}
         </p>
       )}
+      {step.tools.includes('leaded-solder') && step.heat !== null && <MixLine />}
       {lack.length > 0 && (
         <p className="mt-1 text-second font-semibold text-stop">Not in your kit: {lack.join(', ')}</p>
       )}
@@ -127,5 +128,17 @@ export function StepRun({ hand }: { readonly hand: LineAtHand }) {
         )}
       </div>
     </section>
+  );
+}
+
+/** Where a lead-free joint melts once as much leaded solder again is in it: why it is added first. */
+function MixLine() {
+  const mixed = meltingRange(mixSolders(SOLDER_MIXES.SAC305, 1, SOLDER_MIXES.Sn63Pb37, 1));
+  const before = meltingRange(SOLDER_MIXES.SAC305);
+  return (
+    <p className="mt-1 text-second text-ink2">
+      A lead-free joint melts at {printTemperature(before.liquidusC)}; with as much leaded solder again at
+      about {printTemperature(Math.round(mixed.liquidusC))}, an estimate.
+    </p>
   );
 }

@@ -1,0 +1,129 @@
+/**
+ * A plate's links as one symmetric matrix: the diagonal, and what ties each cell to the next one along, across and through. The loops stand at
+ * the top of the file, with all they need handed in: they are run some ten thousand times.
+ */
+export interface PlateOperator {
+  /** Cells of all layers. */
+  readonly all: number;
+  readonly cells: number;
+  readonly columns: number;
+  readonly diagonal: Float64Array;
+  readonly east: Float64Array;
+  readonly south: Float64Array;
+  readonly below: Float64Array;
+  /** Elimination through the board, worked out once (`factorColumns`). */
+  readonly upper: Float64Array;
+  readonly pivot: Float64Array;
+}
+
+/** `to` = the matrix times `x`. */
+export function applyPlate(op: PlateOperator, x: Float64Array, to: Float64Array): void {
+  const { all, cells, columns, diagonal, east, south, below } = op;
+  for (let k = 0; k < all; k += 1) {
+    let sum = (diagonal[k] as number) * (x[k] as number);
+    const e = east[k] as number;
+    if (e !== 0) sum -= e * (x[k + 1] as number);
+    if (k > 0) {
+      const w = east[k - 1] as number;
+      if (w !== 0) sum -= w * (x[k - 1] as number);
+    }
+    const s = south[k] as number;
+    if (s !== 0) sum -= s * (x[k + columns] as number);
+    if (k >= columns) {
+      const n = south[k - columns] as number;
+      if (n !== 0) sum -= n * (x[k - columns] as number);
+    }
+    const b = below[k] as number;
+    if (b !== 0) sum -= b * (x[k + cells] as number);
+    if (k >= cells) {
+      const a = below[k - cells] as number;
+      if (a !== 0) sum -= a * (x[k - cells] as number);
+    }
+    to[k] = sum;
+  }
+}
+
+/** Works out the elimination of every column through the board. */
+export function factorColumns({ all, cells, diagonal, below, upper, pivot }: PlateOperator): void {
+  for (let k = 0; k < all; k += 1) {
+    const up = k >= cells ? (below[k - cells] as number) : 0;
+    pivot[k] = 1 / ((diagonal[k] as number) - up * (k >= cells ? (upper[k - cells] as number) : 0));
+    upper[k] = (below[k] as number) * (pivot[k] as number);
+  }
+}
+
+/** Solves the columns through the board by themselves: thin sheets hang together closely. */
+export function solveColumns(op: PlateOperator, from: Float64Array, to: Float64Array): void {
+  const { all, cells, below, upper, pivot } = op;
+  for (let k = 0; k < cells; k += 1) to[k] = (from[k] as number) * (pivot[k] as number);
+  for (let k = cells; k < all; k += 1)
+    to[k] =
+      ((from[k] as number) + (below[k - cells] as number) * (to[k - cells] as number)) * (pivot[k] as number);
+  for (let k = all - cells - 1; k >= 0; k -= 1)
+    to[k] = (to[k] as number) + (upper[k] as number) * (to[k + cells] as number);
+}
+
+export function dot(a: Float64Array, b: Float64Array): number {
+  let sum = 0;
+  for (let k = 0; k < a.length; k += 1) sum += (a[k] as number) * (b[k] as number);
+  return sum;
+}
+
+/** `to` = `to` + share times `by`. */
+export function addShare(to: Float64Array, by: Float64Array, share: number): void {
+  for (let k = 0; k < to.length; k += 1) to[k] = (to[k] as number) + share * (by[k] as number);
+}
+
+/** `to` = `from` + share times `to`. */
+function turnTo(to: Float64Array, from: Float64Array, share: number): void {
+  for (let k = 0; k < to.length; k += 1) to[k] = (from[k] as number) + share * (to[k] as number);
+}
+
+/** Rows of numbers that a search works in. */
+export interface Workspace {
+  readonly r: Float64Array;
+  readonly z: Float64Array;
+  readonly p: Float64Array;
+  readonly ap: Float64Array;
+}
+
+export const workspace = (all: number): Workspace => ({
+  r: new Float64Array(all),
+  z: new Float64Array(all),
+  p: new Float64Array(all),
+  ap: new Float64Array(all),
+});
+
+/**
+ * Conjugate gradients (M. R. Hestenes and E. Stiefel 1952) from what `x` holds, columns solved outright at each round.
+ * @param near how small what is left becomes against the right-hand side
+ * @param floor what is left is not followed below this, in the matrix's own norm squared
+ */
+export function search(
+  op: PlateOperator,
+  right: Float64Array,
+  x: Float64Array,
+  { r, z, p, ap }: Workspace,
+  near: number,
+  floor: number,
+  mostRounds: number,
+): void {
+  applyPlate(op, x, ap);
+  r.set(right);
+  addShare(r, ap, -1);
+  solveColumns(op, right, ap);
+  const enough = Math.max(near ** 2 * dot(right, ap), floor);
+  solveColumns(op, r, z);
+  p.set(z);
+  let rz = dot(r, z);
+  for (let round = 0; round < mostRounds && rz > enough; round += 1) {
+    applyPlate(op, p, ap);
+    const by = rz / dot(p, ap);
+    addShare(x, p, by);
+    addShare(r, ap, -by);
+    solveColumns(op, r, z);
+    const next = dot(r, z);
+    turnTo(p, z, next / rz);
+    rz = next;
+  }
+}
