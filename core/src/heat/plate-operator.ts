@@ -127,3 +127,56 @@ export function search(
     rz = next;
   }
 }
+
+/** More stages than this, and one implicit search is quicker. */
+export const MOST_STAGES = 24;
+const DAMPING = 0.05;
+
+/** How many stages a step wants by the fastest rate of the plate, 1/s. */
+export const stagesFor = (stepS: number, fastest: number): number =>
+  Math.max(2, Math.ceil(Math.sqrt((stepS * fastest) / (2 - (4 / 3) * DAMPING))));
+
+/** Shares of the stages of one step (J. G. Verwer and others, 1990, first order, damped, from memory). */
+export function chebyshevShares(stages: number): {
+  readonly first: number;
+  readonly last: readonly { readonly one: number; readonly two: number; readonly flow: number }[];
+} {
+  const w0 = 1 + DAMPING / stages ** 2;
+  const t = [1, w0];
+  const dt = [0, 1];
+  for (let j = 2; j <= stages; j += 1) {
+    t.push(2 * w0 * (t[j - 1] as number) - (t[j - 2] as number));
+    dt.push(2 * (t[j - 1] as number) + 2 * w0 * (dt[j - 1] as number) - (dt[j - 2] as number));
+  }
+  const w1 = (t[stages] as number) / (dt[stages] as number);
+  const b = t.map((x) => 1 / x);
+  return {
+    first: w1 / w0,
+    last: Array.from({ length: stages - 1 }, (_, k) => {
+      const j = k + 2;
+      return {
+        one: (2 * w0 * (b[j] as number)) / (b[j - 1] as number),
+        two: -(b[j] as number) / (b[j - 2] as number),
+        flow: (2 * w1 * (b[j] as number)) / (b[j - 1] as number),
+      };
+    }),
+  };
+}
+
+/** One stage: `to` = one `y` + two `to` + flow step (right - G y) / c, where `gy` holds G y. */
+export function chebyshevStage(
+  to: Float64Array,
+  y: Float64Array,
+  gy: Float64Array,
+  right: Float64Array,
+  perC: Float64Array,
+  one: number,
+  two: number,
+  flow: number,
+): void {
+  for (let k = 0; k < to.length; k += 1)
+    to[k] =
+      one * (y[k] as number) +
+      two * (to[k] as number) +
+      flow * (perC[k] as number) * ((right[k] as number) - (gy[k] as number));
+}

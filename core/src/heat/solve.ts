@@ -1,9 +1,19 @@
 import { COPPER } from '../material/copper';
-import type { HeatBody, HeatPlate, HeatScene } from './plate';
+import type { HeatBody, HeatScene } from './plate';
 import { LAMINATE, sceneFault } from './plate';
 import { Matrix, solve } from 'ml-matrix';
 import type { PlateOperator } from './plate-operator';
-import { applyPlate, factorColumns, search, workspace } from './plate-operator';
+import {
+  applyPlate,
+  chebyshevShares,
+  chebyshevStage,
+  dot,
+  factorColumns,
+  MOST_STAGES,
+  search,
+  stagesFor,
+  workspace,
+} from './plate-operator';
 import { responseMatrix } from './response-matrix';
 
 export interface HeatFrame {
@@ -49,19 +59,25 @@ const PLATEAU_K = 0.5;
 const NEWTON_STEPS = 60;
 const FREE_STEPS = 5;
 
+/** What a watt into one cell does to the plate within a step. */
+interface Answer {
+  /** Places among the cells of all layers, and K/W there. */
+  readonly at: Int32Array;
+  readonly kelvins: Float64Array;
+  /** Of the joules, what has left for the room and for the jet, J/W. */
+  readonly roomJ: number;
+  readonly jetJ: number;
+}
+
 /** A plate ready to be stepped. */
 interface Stepper {
   readonly n: number;
   readonly cells: number;
-  readonly temperature: Float64Array[];
-  readonly capacity: readonly Float64Array[];
-  /**
-   * What one step changes, into `change`: with the flows of now (`free`) or without, and with J given to cells. What `change` holds is where
-   * the search begins.
-   */
-  readonly step: (given: ReadonlyMap<number, number> | null, change: Float64Array, free: boolean) => void;
-  /** W to the room and from the jet as the plate is now. */
-  readonly losses: () => { readonly toRoom: number; readonly fromJet: number };
+  readonly temperature: Float64Array;
+  readonly capacity: Float64Array;
+  /** What one step changes with no body touching the plate, into `change`; J that left for the room, and that the jet gave. */
+  readonly step: (change: Float64Array) => { readonly roomJ: number; readonly jetJ: number };
+  readonly answer: (cell: number) => Answer;
 }
 
 /** How near the change is to the exact one, of its right-hand side. */
@@ -125,25 +141,22 @@ function stepperOf({ plate, ambientC, stillAir, air }: HeatScene, dt: number): S
   };
   face(0, air?.top ?? null);
   face(n - 1, air?.bottom ?? null);
-  const diagonal = new Float64Array(all);
+  // Without what the cells hold: flows only.
+  const links = new Float64Array(all);
   for (let k = 0; k < all; k += 1) {
-    const add = (at: number, by: number): void => void (diagonal[at] = (diagonal[at] as number) + by);
-    add(k, (capacity[k] as number) / dt + (loss[k] as number));
-    if ((east[k] as number) > 0) {
-      add(k, east[k] as number);
-      add(k + 1, east[k] as number);
-    }
-    if ((south[k] as number) > 0) {
-      add(k, south[k] as number);
-      add(k + columns, south[k] as number);
-    }
-    if ((below[k] as number) > 0) {
-      add(k, below[k] as number);
-      add(k + cells, below[k] as number);
-    }
+    const add = (at: number, by: number): void => void (links[at] = (links[at] as number) + by);
+    add(k, loss[k] as number);
+    for (const [g, far] of [
+      [east[k] as number, k + 1],
+      [south[k] as number, k + columns],
+      [below[k] as number, k + cells],
+    ] as const)
+      if (g > 0) {
+        add(k, g);
+        add(far, g);
+      }
   }
-  const floor = LEAST_K ** 2 * diagonal.reduce((sum, g) => sum + g, 0);
-  const op: PlateOperator = {
+  const operator = (diagonal: Float64Array): PlateOperator => ({
     all,
     cells,
     columns,
@@ -153,41 +166,66 @@ function stepperOf({ plate, ambientC, stillAir, air }: HeatScene, dt: number): S
     below,
     upper: new Float64Array(all),
     pivot: new Float64Array(all),
-  };
-  factorColumns(op);
+  });
+  const flows = operator(links);
+  const held = operator(links.map((g, k) => g + (capacity[k] as number) / dt));
+  const perC = capacity.map((c) => dt / c);
+  const fastest = links.reduce((most, g, k) => Math.max(most, (2 * g) / (capacity[k] as number)), 0);
+  const stages = stagesFor(dt, fastest);
+  const shares = stages <= MOST_STAGES ? chebyshevShares(stages) : null;
+  if (!shares) factorColumns(held);
+  const floor = LEAST_K ** 2 * held.diagonal.reduce((sum, g) => sum + g, 0);
   const right = new Float64Array(all);
   const room = workspace(all);
-  const step: Stepper['step'] = (given, change, free) => {
-    if (free) {
-      // The flows of now: what is held, less what the matrix makes of the temperature, and the air.
-      applyPlate(op, temperature, right);
-      for (let k = 0; k < all; k += 1)
-        right[k] =
-          ((capacity[k] as number) / dt) * (temperature[k] as number) +
-          (fromAir[k] as number) -
-          (right[k] as number);
-      for (let l = 0; l < n; l += 1)
-        for (let i = 0; i < cells; i += 1) if (!there[i]) right[l * cells + i] = 0;
-    } else right.fill(0);
-    if (given) for (const [k, joules] of given) right[k] = (right[k] as number) + joules / dt;
-    search(op, right, change, room, NEAR_ENOUGH, floor, MOST_ROUNDS);
+  const jetShare = loss.map((g, k) => g - (roomShare[k] as number));
+  const [one, two] = [new Float64Array(all), new Float64Array(all)];
+
+  /** The change that `right`, W, makes in a step from rest, into `change`; J of it that left by either way. */
+  const solve = (change: Float64Array): { readonly roomJ: number; readonly jetJ: number } => {
+    if (!shares) {
+      search(held, right, change, room, NEAR_ENOUGH, floor, MOST_ROUNDS);
+      return { roomJ: dt * dot(roomShare, change), jetJ: dt * dot(jetShare, change) };
+    }
+    one.fill(0);
+    two.fill(0);
+    // After the first stage `one` is the newest and `two` the one before.
+    chebyshevStage(one, two, two, right, perC, 0, 0, shares.first);
+    let [newest, before] = [one, two];
+    let [roomNew, roomOld, jetNew, jetOld] = [0, 0, 0, 0];
+    for (const s of shares.last) {
+      applyPlate(flows, newest, room.ap);
+      const [roomFlow, jetFlow] = [dot(roomShare, newest), dot(jetShare, newest)];
+      chebyshevStage(before, newest, room.ap, right, perC, s.one, s.two, s.flow);
+      [newest, before] = [before, newest];
+      [roomNew, roomOld] = [s.one * roomNew + s.two * roomOld + s.flow * dt * roomFlow, roomNew];
+      [jetNew, jetOld] = [s.one * jetNew + s.two * jetOld + s.flow * dt * jetFlow, jetNew];
+    }
+    change.set(newest);
+    return { roomJ: roomNew, jetJ: jetNew };
   };
   return {
     n,
     cells,
-    temperature: layers.map((_, l) => temperature.subarray(l * cells, (l + 1) * cells)),
-    capacity: layers.map((_, l) => capacity.subarray(l * cells, (l + 1) * cells)),
-    step,
-    losses: () => {
-      let [toRoom, fromJet] = [0, 0];
+    temperature,
+    capacity,
+    step: (change) => {
+      applyPlate(flows, temperature, right);
+      let [roomNow, jetNow] = [0, 0];
       for (let k = 0; k < all; k += 1) {
-        const whole = loss[k] as number;
-        if (whole === 0) continue;
-        const own = temperature[k] as number;
-        toRoom += (roomShare[k] as number) * (own - ambientC);
-        if (air) fromJet += (whole - (roomShare[k] as number)) * (air.celsius - own);
+        right[k] = there[k % cells] ? (fromAir[k] as number) - (right[k] as number) : 0;
+        roomNow += (roomShare[k] as number) * ((temperature[k] as number) - ambientC);
+        jetNow += (jetShare[k] as number) * ((temperature[k] as number) - (air?.celsius ?? ambientC));
       }
-      return { toRoom, fromJet };
+      const { roomJ, jetJ } = solve(change);
+      return { roomJ: roomJ + dt * roomNow, jetJ: -(jetJ + dt * jetNow) };
+    },
+    answer: (cell) => {
+      right.fill(0);
+      right[cell] = 1;
+      const change = new Float64Array(all);
+      const { roomJ, jetJ } = solve(change);
+      const at = Int32Array.from(change.keys()).filter((k) => change[k] !== 0);
+      return { at, kelvins: Float64Array.from(at, (k) => change[k] as number), roomJ, jetJ: -jetJ };
     },
   };
 }
@@ -219,24 +257,15 @@ const holding = (b: HeatBody, celsius: number): number => {
 };
 
 /** Heat in a plate above ambient, J. */
-function storedIn(plate: HeatPlate, { temperature, capacity }: Stepper, ambientC: number): number {
-  return temperature.reduce(
-    (sum, t, l) =>
-      sum +
-      t.reduce(
-        (s, own, i) =>
-          plate.there[i] ? s + (own - ambientC) * ((capacity[l] as Float64Array)[i] as number) : s,
-        0,
-      ),
-    0,
-  );
+function storedIn({ temperature, capacity }: Stepper, ambientC: number): number {
+  return temperature.reduce((sum, own, k) => sum + (own - ambientC) * (capacity[k] as number), 0);
 }
 
 /**
- * Runs a scene in time, each step implicit in the whole plate at once (backward Euler, by conjugate gradients with the columns through the board
- * solved outright): no step is too long to be stable, and what is steady does not depend on the step. Bodies and the cells that they touch
- * are solved with it, by the plate's own answer to a watt at each contact, and by Newton's method where a body melts. What leaves one
- * place arrives at another: the ledger closes.
+ * Runs a scene in time. A step of the plate is taken in as many stabilised stages as its fastest rate asks for (Chebyshev polynomials; never too
+ * few, so that no step is too long to be stable), or where that were many by one implicit search (backward Euler, conjugate gradients).
+ * Bodies and the cells that they touch are solved with it, by the plate's own answer to a watt at each contact, and by Newton's method where
+ * a body melts. What leaves one place arrives at another: the ledger closes.
  * Throws RangeError on a scene that cannot be (`sceneFault`) and on times that are not above 0.
  */
 export function runHeat(scene: HeatScene, wish: RunWish): HeatRun {
@@ -244,7 +273,7 @@ export function runHeat(scene: HeatScene, wish: RunWish): HeatRun {
   if (fault !== null) throw new RangeError(fault);
   const { seconds, stepS: dt, everyS } = wish;
   if (!(seconds > 0 && dt > 0 && everyS > 0)) throw new RangeError('a run takes longer than 0 s');
-  const { bodies, contacts, ambientC, plate } = scene;
+  const { bodies, contacts, ambientC } = scene;
   const stepper = stepperOf(scene, dt);
   const { n, cells, temperature } = stepper;
   const change = new Float64Array(n * cells);
@@ -255,17 +284,15 @@ export function runHeat(scene: HeatScene, wish: RunWish): HeatRun {
   const between = contacts.flatMap(({ body, to, watts }) =>
     'body' in to ? [{ body, other: to.body, watts }] : [],
   );
-  const at = (key: number): number =>
-    (temperature[Math.floor(key / cells)] as Float64Array)[key % cells] as number;
-  const changed = (key: number): number => change[key] as number;
   // What a watt at one contact does to each contact's cell within a step, K/W.
-  const answers = onPlate.map(({ key }) => {
-    change.fill(0);
-    stepper.step(new Map([[key, dt]]), change, false);
-    return onPlate.map((other) => changed(other.key));
-  });
+  const answers = onPlate.map(({ key }) => stepper.answer(key));
   const matrix = responseMatrix(
-    answers,
+    answers.map(({ at, kelvins }) =>
+      onPlate.map(({ key }) => {
+        const found = at.indexOf(key);
+        return found < 0 ? 0 : (kelvins[found] as number);
+      }),
+    ),
     onPlate.map((c) => c.watts),
   );
 
@@ -274,12 +301,19 @@ export function runHeat(scene: HeatScene, wish: RunWish): HeatRun {
     const all = bodies.map((b, k) => stateOf(b, joules[k] as number));
     return { now: Float64Array.from(all, (s) => s.celsius), molten: Float64Array.from(all, (s) => s.molten) };
   };
-  const started = storedIn(plate, stepper, ambientC) + joules.reduce((s, j) => s + j, 0);
+  const started = storedIn(stepper, ambientC) + joules.reduce((s, j) => s + j, 0);
   let [heatersJ, airJ, toRoomJ] = [0, 0, 0];
   const frames: HeatFrame[] = [];
   const keep = (t: number): void => {
     const { now, molten } = state();
-    frames.push({ seconds: t, layers: temperature.map((l) => Float32Array.from(l)), bodies: now, molten });
+    frames.push({
+      seconds: t,
+      layers: Array.from({ length: n }, (_, l) =>
+        Float32Array.from(temperature.subarray(l * cells, (l + 1) * cells)),
+      ),
+      bodies: now,
+      molten,
+    });
   };
   keep(0);
 
@@ -342,16 +376,21 @@ export function runHeat(scene: HeatScene, wish: RunWish): HeatRun {
   const steps = Math.ceil(seconds / dt - 1e-9);
   const every = Math.max(1, Math.round(everyS / dt));
   for (let s = 1; s <= steps; s += 1) {
+    const left = stepper.step(change);
+    toRoomJ += left.roomJ;
+    airJ += left.jetJ;
     if (bodies.length > 0) {
-      let given: Map<number, number> | null = null;
-      if (onPlate.length > 0) {
-        stepper.step(null, change, true);
-        const free = onPlate.map((c) => at(c.key) + changed(c.key));
-        const flow = solveBodies(free);
-        given = new Map();
-        for (const [j, c] of onPlate.entries())
-          given.set(c.key, (given.get(c.key) ?? 0) + (flow[j] as number) * dt);
-      } else solveBodies([]);
+      const free = onPlate.map((c) => (temperature[c.key] as number) + (change[c.key] as number));
+      const flow = solveBodies(free);
+      answers.forEach(({ at, kelvins, roomJ, jetJ }, j) => {
+        const watts = flow[j] as number;
+        for (let i = 0; i < at.length; i += 1) {
+          const k = at[i] as number;
+          change[k] = (change[k] as number) + watts * (kelvins[i] as number);
+        }
+        toRoomJ += watts * roomJ;
+        airJ += watts * jetJ;
+      });
       const { now } = state();
       bodies.forEach((b, k) => {
         if (b.airWK > 0) toRoomJ += dt * b.airWK * ((now[k] as number) - ambientC);
@@ -359,15 +398,9 @@ export function runHeat(scene: HeatScene, wish: RunWish): HeatRun {
           heatersJ +=
             dt * Math.min(b.heater.watts, Math.max(0, HOLDS_WK * (b.heater.holdC - (now[k] as number))));
       });
-      stepper.step(given, change, true);
-    } else stepper.step(null, change, true);
-    for (let l = 0; l < n; l += 1) {
-      const t = temperature[l] as Float64Array;
-      for (let i = 0; i < cells; i += 1) t[i] = (t[i] as number) + (change[l * cells + i] as number);
     }
-    const { toRoom, fromJet } = stepper.losses();
-    toRoomJ += toRoom * dt;
-    airJ += fromJet * dt;
+    for (let k = 0; k < temperature.length; k += 1)
+      temperature[k] = (temperature[k] as number) + (change[k] as number);
     const t = s * dt;
     let ends = s === steps;
     if (wish.stop) {
@@ -377,7 +410,7 @@ export function runHeat(scene: HeatScene, wish: RunWish): HeatRun {
     if (ends || s % every === 0) keep(t);
     if (ends) break;
   }
-  const storedJ = storedIn(plate, stepper, ambientC) + joules.reduce((sum, j) => sum + j, 0) - started;
+  const storedJ = storedIn(stepper, ambientC) + joules.reduce((sum, j) => sum + j, 0) - started;
   const went = heatersJ + Math.max(0, airJ);
   return {
     frames,
