@@ -3,11 +3,21 @@ import { ArrowLeft, Printer } from 'lucide-react';
 import { format } from 'date-fns';
 import { Link } from 'react-router';
 import { routes } from '@zebbit/contract';
+import type { WorkItem } from '@zebbit/core';
 import { KIND_SHEETS, PAD_STATE_WORDS, printWire, REPAIR_WORDS, wireList } from '@zebbit/core';
 import { Button } from '../../ui/button';
 import { useJob } from '../../desk/job-context';
 import { resultWords } from '../prove/prove';
 import { readingWords } from '../trace/reading-list';
+
+/** What was done beside the pins, in an owner's words: legs in one line, cleaning and clearing left to the bench. */
+function doneForOwner(items: readonly WorkItem[]): string[] {
+  const legs = items.filter((i) => i.id.startsWith('leg:')).length;
+  return [
+    ...items.filter((i) => !/^(leg:|hole:|clean$)/u.test(i.id)).map((i) => i.title),
+    ...(legs > 0 ? [`${legs} leg${legs === 1 ? '' : 's'} of the port soldered afresh`] : []),
+  ];
+}
 
 /** The page that goes back with the device; prints on A4. */
 export function HandBack() {
@@ -71,11 +81,11 @@ export function HandBack() {
                 {p.built ? '' : ' (not built)'}
               </li>
             ))}
-            {view.items
-              .filter((i) => documents.rebuild.itemsDone.includes(i.id))
-              .map((i) => (
-                <li key={i.id}>{i.title}</li>
-              ))}
+            {doneForOwner(view.items.filter((i) => documents.rebuild.itemsDone.includes(i.id))).map(
+              (words) => (
+                <li key={words}>{words}</li>
+              ),
+            )}
           </ul>
         </Part>
         {wires.length > 0 && (
