@@ -163,8 +163,9 @@ export { significant, printOhms, printVolts, printAmps, printFarads, printLength
 export { printChance, printDegrees } from './quantity/print-chance';
 
 // rebuild
-export { REPAIR_KINDS, REPAIR_WORDS } from './rebuild/pin-repair';
-export type { RepairKind } from './rebuild/pin-repair';
+export { REPAIR_WORDS } from './rebuild/pin-repair';
+export { REPAIR_KINDS } from './rebuild/repair-kind';
+export type { RepairKind } from './rebuild/repair-kind';
 export { FITTING_SCHOOLS } from './rebuild/build-order';
 export type { BuildLine } from './rebuild/build-order';
 export { lineKey, linesDone, stepKey } from './rebuild/build-progress';

@@ -13,9 +13,6 @@ export type PinRepair =
   | { readonly kind: 'jumper'; readonly why: string; readonly landing: Landing }
   | { readonly kind: 'trace-first'; readonly why: string };
 
-export const REPAIR_KINDS = ['leave', 'reflow', 'bridge', 'foil-pad', 'jumper'] as const;
-export type RepairKind = (typeof REPAIR_KINDS)[number];
-
 export const REPAIR_WORDS: Readonly<Record<PinRepair['kind'], string>> = {
   look: 'look first',
   leave: 'leave',

@@ -1,7 +1,7 @@
 import type { KitTool } from '../drawer/kit';
 import type { Landing } from '../trace/landing';
 import type { LandingVerdict } from '../trace/judge-landing';
-import type { RepairKind } from './pin-repair';
+import type { RepairKind } from './repair-kind';
 
 /** One way to give a pin its copper back. */
 export interface RepairOption {

@@ -1,11 +1,11 @@
-import { useRef } from 'react';
-import type { PointerEvent } from 'react';
-import type { BoardPoint, Face, PartOutline, PinPlan, Way, WayPoint } from '@zebbit/core';
-import { stretchesOf, wireColour } from '@zebbit/core';
+import type { BoardPoint, Face, PinPlan, WayPoint } from '@zebbit/core';
+import { wireColour } from '@zebbit/core';
 import { useJob } from '../desk/job-context';
 import type { Viewport } from '../desk/plate-store';
-import { fromScreen, toScreen } from '../desk/plate-store';
+import { toScreen } from '../desk/plate-store';
 import { PLATE } from './plate-colours';
+import { CopperMark, Numbered, OutlineWord } from './plan-marks';
+import { WireHandle } from './wire-handle';
 
 interface PlanOverlayProps {
   readonly face: Face;
@@ -138,7 +138,7 @@ export function PlanOverlay({ face, viewport, chosen, marks, dragged, onDrag, on
       </g>
       {shown.map((plan) =>
         plan.row.pin.id === chosen && plan.jumper?.way ? (
-          <Handle
+          <WireHandle
             key={`handle ${plan.row.pin.id}`}
             way={plan.jumper.way}
             face={face}
@@ -150,122 +150,6 @@ export function PlanOverlay({ face, viewport, chosen, marks, dragged, onDrag, on
           />
         ) : null,
       )}
-    </g>
-  );
-}
-
-/** Scraped along the track, mm. */
-const SCRAPED_MM = 1.5;
-
-/** Copper that the plan makes or lays bare: a foil pad to its size, a track's end or ground scraped for a wire. */
-function CopperMark({
-  plan,
-  face,
-  viewport,
-}: {
-  readonly plan: PinPlan;
-  readonly face: Face;
-  readonly viewport: Viewport;
-}) {
-  const { view } = useJob();
-  const { row, repair } = plan;
-  if (repair.kind === 'foil-pad' && row.pin.face === face) {
-    const at = toScreen(row.pin.at, viewport);
-    const [wide, long] = row.pin.row.padMm ?? [0.58 * row.pin.row.pitchMm, 1.3];
-    const [w, h] = [wide * viewport.k, long * viewport.k];
-    return (
-      <rect
-        x={-w / 2}
-        y={-h / 2}
-        width={w}
-        height={h}
-        transform={`translate(${at.x} ${at.y}) rotate(${row.pin.row.directionDeg})`}
-        fill={PLATE.copper}
-        stroke={PLATE.copperEdge}
-        strokeWidth={1.5}
-        strokeDasharray={plan.built ? undefined : '4 3'}
-      />
-    );
-  }
-  const to = repair.kind === 'jumper' ? view.trace.byId.get(repair.landing.pointId) : undefined;
-  const scraped = to?.owner === 'point' && ['track-end', 'pour', 'via'].includes(to.point.role);
-  if (!scraped || to.face !== face) return null;
-  const at = toScreen(to.at, viewport);
-  const r = (SCRAPED_MM / 2) * viewport.k;
-  return (
-    <rect
-      x={at.x - r}
-      y={at.y - 0.2 * viewport.k}
-      width={2 * r}
-      height={0.4 * viewport.k}
-      rx={2}
-      fill={PLATE.copper}
-      stroke={PLATE.copperEdge}
-      strokeWidth={1.5}
-    />
-  );
-}
-
-/** Says what the outline is, and when it is only assumed. */
-function OutlineWord({ outline, viewport }: { readonly outline: PartOutline; readonly viewport: Viewport }) {
-  const [, , b, c] = outline.body.map((p) => toScreen(p, viewport));
-  const [, a] = outline.body.map((p) => toScreen(p, viewport));
-  if (!a || !b || !c) return null;
-  // Near the mouth, away from the row's own words.
-  const x = (b.x + c.x) / 2;
-  const y = (b.y + c.y) / 2 + 0.16 * (a.y - b.y) + 5;
-  return (
-    <text
-      x={x}
-      y={y}
-      textAnchor="middle"
-      fontSize={13}
-      fontWeight={700}
-      fill={PLATE.light}
-      stroke={PLATE.dark}
-      strokeWidth={4}
-      paintOrder="stroke"
-    >
-      {outline.assumed ? 'new port, as assumed' : 'new port'}
-    </text>
-  );
-}
-
-function Numbered({
-  x,
-  y,
-  n,
-  done,
-}: {
-  readonly x: number;
-  readonly y: number;
-  readonly n: number;
-  readonly done: boolean;
-}) {
-  if (n < 1) return null;
-  return (
-    <g transform={`translate(${x} ${y})`}>
-      <rect
-        x={-10}
-        y={-9}
-        width={20}
-        height={18}
-        rx={5}
-        fill={done ? PLATE.dark : PLATE.light}
-        stroke={PLATE.dark}
-        strokeWidth={1.5}
-        opacity={done ? 0.75 : 0.95}
-      />
-      <text
-        textAnchor="middle"
-        y={4.5}
-        fontSize={12.5}
-        fontWeight={700}
-        fontFamily="var(--font-mono)"
-        fill={done ? PLATE.light : PLATE.dark}
-      >
-        {n}
-      </text>
     </g>
   );
 }
@@ -349,92 +233,6 @@ function WireMark({
           cut {jumper.cutMm.toFixed(1)} mm
         </text>
       )}
-    </g>
-  );
-}
-
-/** The middle of a path, by length. */
-function middleOf(path: readonly WayPoint[], face: Face): BoardPoint | null {
-  const own = stretchesOf(path).filter(([a]) => a.face === face);
-  const whole = own.reduce((s, [a, b]) => s + Math.hypot(b.x - a.x, b.y - a.y), 0);
-  let left = whole / 2;
-  for (const [a, b] of own) {
-    const length = Math.hypot(b.x - a.x, b.y - a.y);
-    if (left <= length && length > 0)
-      return { x: a.x + ((b.x - a.x) * left) / length, y: a.y + ((b.y - a.y) * left) / length };
-    left -= length;
-  }
-  return null;
-}
-
-/** Takes hold of the chosen wire: where it is let go, its way passes. */
-function Handle({
-  way,
-  face,
-  viewport,
-  label,
-  held,
-  onHold,
-  onDrop,
-}: {
-  readonly way: Way;
-  readonly face: Face;
-  readonly viewport: Viewport;
-  readonly label: string;
-  readonly held: boolean;
-  readonly onHold: (on: boolean) => void;
-  readonly onDrop: (at: BoardPoint) => void;
-}) {
-  const dot = useRef<SVGGElement>(null);
-  const from = useRef<{ readonly x: number; readonly y: number } | null>(null);
-  const middle = middleOf(way.path, face);
-  if (!middle) return null;
-  const at = toScreen(middle, viewport);
-  const moved = (e: PointerEvent): { x: number; y: number } => ({
-    x: e.clientX - (from.current?.x ?? e.clientX),
-    y: e.clientY - (from.current?.y ?? e.clientY),
-  });
-  return (
-    <g
-      ref={dot}
-      data-no-zoom
-      role="button"
-      tabIndex={0}
-      aria-label={`Drag the wire of ${label}`}
-      transform={`translate(${at.x} ${at.y})`}
-      style={{ cursor: held ? 'grabbing' : 'grab', touchAction: 'none' }}
-      onPointerDown={(e) => {
-        from.current = { x: e.clientX, y: e.clientY };
-        e.currentTarget.setPointerCapture(e.pointerId);
-        onHold(true);
-      }}
-      onPointerMove={(e) => {
-        if (!from.current) return;
-        const by = moved(e);
-        dot.current?.setAttribute('transform', `translate(${at.x + by.x} ${at.y + by.y})`);
-      }}
-      onPointerUp={(e) => {
-        const by = moved(e);
-        from.current = null;
-        onHold(false);
-        if (Math.hypot(by.x, by.y) < 4) return;
-        onDrop(fromScreen({ x: at.x + by.x, y: at.y + by.y }, viewport));
-      }}
-      onKeyDown={(e) => {
-        const px = e.shiftKey ? 40 : 10;
-        const by = (
-          { ArrowLeft: [-px, 0], ArrowRight: [px, 0], ArrowUp: [0, -px], ArrowDown: [0, px] } as Readonly<
-            Record<string, readonly [number, number]>
-          >
-        )[e.key];
-        if (!by) return;
-        e.preventDefault();
-        e.stopPropagation();
-        onDrop(fromScreen({ x: at.x + by[0], y: at.y + by[1] }, viewport));
-      }}
-    >
-      <circle r={13} fill="transparent" />
-      <circle r={6.5} fill={PLATE.light} stroke={PLATE.dark} strokeWidth={2} />
     </g>
   );
 }
