@@ -182,6 +182,7 @@ export type { WorkItem } from './rebuild/work-item';
 // route
 export { layWires } from './route/lay-wires';
 export { stretchesOf } from './route/pull-taut';
+export { BEND_TIMES } from './route/route-problem';
 export type { RouteProblem, RouteReport, Way, WayPoint } from './route/route-problem';
 export type { PartOutline } from './route/part-outline';
 

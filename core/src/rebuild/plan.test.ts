@@ -348,7 +348,16 @@ describe('what is cut, and drawn at true scale', () => {
     { x: 6, y: 16, face: 'top' as const },
   ];
   const ways = [
-    { id: 'row1.1', pointId: 'F1.1', path, lengthMm: 7.21, aloneMm: 7.21, crosses: [], over: [] },
+    {
+      id: 'row1.1',
+      pointId: 'F1.1',
+      path,
+      lengthMm: 7.21,
+      aloneMm: 7.21,
+      bendMm: null,
+      crosses: [],
+      over: [],
+    },
   ];
   const view = jobView(bare.record, null, bare.workshop, null, ways);
   it('lengths come from the ways, with both tails; without one they are straight and say so', () => {

@@ -1,7 +1,7 @@
 import type { XY } from '../geometry/projective';
 import type { RouteGrid, Solids } from './grid';
 import { cellAt, faceAt, isClear, layGrid, placeOf, solidsOf, stamp } from './grid';
-import { crossingsOf, pathLengthMm, pullTaut } from './pull-taut';
+import { crossingsOf, pathLengthMm, pullTaut, tightestBendMm } from './pull-taut';
 import type {
   Obstacle,
   RouteProblem,
@@ -329,6 +329,7 @@ export function layWires(problem: RouteProblem, rounds = ROUNDS): RouteReport {
         path: l.path,
         lengthMm: pathLengthMm(l.path),
         aloneMm: aloneMm(w.id),
+        bendMm: tightestBendMm(l.path),
         crosses: best.filter((o) => o !== l && crossingsOf(o.path, l.path) > 0).map((o) => o.wire.id),
         over: l.over,
       },

@@ -21,6 +21,28 @@ export function pathLengthMm(path: readonly WayPoint[]): number {
   }, 0);
 }
 
+/**
+ * The tightest bend of a path, as the radius that its corner leaves room for, mm: an arc that begins in the middle of the shorter stretch.
+ * `null` for a path that is straight on each face.
+ */
+export function tightestBendMm(path: readonly WayPoint[]): number | null {
+  let least: number | null = null;
+  path.forEach((p, i) => {
+    const [a, b] = [path[i - 1], path[i + 1]];
+    if (!a || !b || a.face !== p.face || b.face !== p.face) return;
+    const [u, v] = [
+      { x: p.x - a.x, y: p.y - a.y },
+      { x: b.x - p.x, y: b.y - p.y },
+    ];
+    const [before, after] = [Math.hypot(u.x, u.y), Math.hypot(v.x, v.y)];
+    const turn = Math.abs(Math.atan2(u.x * v.y - u.y * v.x, u.x * v.x + u.y * v.y));
+    if (turn < 1e-6 || before === 0 || after === 0) return;
+    const radius = Math.min(before, after) / 2 / Math.tan(turn / 2);
+    least = least === null ? radius : Math.min(least, radius);
+  });
+  return least;
+}
+
 /** How often two paths cross on one face. */
 export function crossingsOf(one: readonly WayPoint[], other: readonly WayPoint[]): number {
   let count = 0;

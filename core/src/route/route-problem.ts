@@ -60,6 +60,8 @@ export interface Way {
   readonly lengthMm: number;
   /** What it would be with no other wire on the board, mm. */
   readonly aloneMm: number;
+  /** Radius that its tightest bend leaves room for, mm; `null` where it lies straight. */
+  readonly bendMm: number | null;
   /** Ids of wires that it crosses. */
   readonly crosses: readonly string[];
   /** Names of small parts that it lies over. */
@@ -84,3 +86,6 @@ export interface RouteReport {
 export const BOARD_MM = 1.6;
 /** Room between a wire's skin and what it must not touch, mm (a judgement: a steady hand under a microscope). */
 export const WIRE_ROOM_MM = 0.05;
+
+/** A wire is bent no tighter than so many times its thickness: enamel cracks and sleeves spring back (common practice). */
+export const BEND_TIMES = 2;

@@ -12,7 +12,7 @@ import { EMPTY_REBUILD, FRESH_CHOICE } from '../rebuild/rebuild-plan';
 import { onFaces, wiresToLay } from '../rebuild/wires-to-lay';
 import { layWires } from './lay-wires';
 import { partOutline } from './part-outline';
-import { crossingsOf, pathLengthMm } from './pull-taut';
+import { crossingsOf, pathLengthMm, tightestBendMm } from './pull-taut';
 import type { Obstacle, RouteProblem, Way, WireToLay } from './route-problem';
 import { BOARD_MM } from './route-problem';
 import { pointToShape, stretchToShape } from './shape';
@@ -203,6 +203,23 @@ describe('one wire', () => {
     const w = wire('a', { x: 0, y: 0 }, { x: 5, y: 0 });
     expect(() => layWires(problem([w, w]))).toThrow(/one id/);
     expect(() => layWires(problem([wire('a', { x: NaN, y: 0 }, { x: 5, y: 0 })]))).toThrow(RangeError);
+  });
+});
+
+describe('the tightest bend', () => {
+  const at = (x: number, y: number) => ({ x, y, face: 'top' as const });
+  it('is the arc that a corner leaves room for (worked by hand), none on a straight way', () => {
+    // A right angle between stretches of 10 and 4 mm: an arc of 2 mm begins 2 mm before the corner.
+    expect(tightestBendMm([at(0, 0), at(10, 0), at(10, 4)])).toBeCloseTo(2, 9);
+    // Turned by 60 degrees, half of 4 mm over tan 30.
+    expect(tightestBendMm([at(0, 0), at(4, 0), at(4 + 8 * 0.5, 8 * Math.sqrt(0.75))])).toBeCloseTo(
+      2 / Math.tan(Math.PI / 6),
+      9,
+    );
+    expect(tightestBendMm([at(0, 0), at(10, 0)])).toBeNull();
+    expect(
+      tightestBendMm([at(0, 0), { x: 5, y: 0, face: 'bottom' }, { x: 5, y: 4, face: 'bottom' }]),
+    ).toBeNull();
   });
 });
 

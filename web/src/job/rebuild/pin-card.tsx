@@ -1,6 +1,7 @@
 import { CircleCheck, OctagonX, TriangleAlert } from 'lucide-react';
 import type { PinChoice, PinPlan, RepairOption } from '@zebbit/core';
 import {
+  BEND_TIMES,
   coatOf,
   hotResistance,
   jobPair,
@@ -295,6 +296,12 @@ function Check({ plan }: { readonly plan: PinPlan }) {
       {crossed.length > 0 && (
         <p className="mt-1 text-second text-ink2">
           It crosses {crossed.join(', ')}: enamel whole there, or a drop of mask between.
+        </p>
+      )}
+      {way?.bendMm !== undefined && way.bendMm !== null && way.bendMm < BEND_TIMES * wireMm && (
+        <p className="mt-1 text-second text-wait">
+          Its tightest bend leaves {way.bendMm.toFixed(1)} mm; this wire wants{' '}
+          {(BEND_TIMES * wireMm).toFixed(1)} mm: lay it in a wider bow there.
         </p>
       )}
       {(way?.over.length ?? 0) > 0 && (
