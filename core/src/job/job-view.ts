@@ -128,6 +128,7 @@ export function jobView(
       foundPart(board, record.rebuild.hunt),
       needs.legs,
       kit,
+      needs.part && triaged().sites[0]?.site === 'battery',
     ),
   );
   const part = GENERIC_PARTS.find((p) => p.id === record.match.partId) ?? null;

@@ -88,6 +88,77 @@ export function partSteps(option: string): readonly ProcedureStep[] {
   ];
 }
 
+/** A cell replaced, without any heat on it. */
+export function cellSteps(option: string): readonly ProcedureStep[] {
+  const caution =
+    'A cell burns when it is pierced, bent, shorted or heated: wood or plastic tools, nothing sharp, no iron and no air near it. Swollen, wet or hot: stop, outdoors, to a collection point.';
+  return [
+    step(
+      'cell/look',
+      'Look at it: flat, dry, cool; photo of its wires',
+      'flat, dry and cool, its wires and their colours to be seen',
+      {
+        photo: true,
+        caution,
+        wrong: [
+          turn('it is swollen, wet or warm', 'do not touch it further: outdoors, to a collection point'),
+        ],
+        stop: 'it is swollen, wet or warm',
+      },
+    ),
+    option === 'cell-wires'
+      ? step(
+          'cell/off',
+          'Unsolder its wires at the board, negative first, one at a time, each tip taped at once',
+          'two taped wires, the cell untouched by heat',
+          {
+            tools: ['fine-tip', 'tape'],
+            with: 'fine tip, at the board’s pads only',
+            heat: 'joint',
+            seconds: 2,
+            wrong: [
+              turn('both wires are bare at once', 'tape one before anything else: they must never touch'),
+            ],
+            stop: 'the pad is on the cell itself: it is not soldered to',
+          },
+        )
+      : step('cell/off', 'Pull its plug by the plug’s body', 'the plug is off, no wire pulled', {
+          wrong: [turn('it does not come', 'a wooden pick at both sides; never by its wires')],
+        }),
+    step('cell/out', 'Loosen it from its glue with thread or a plastic card', 'it comes out flat, not bent', {
+      wrong: [turn('it bends', 'stop: a drop of alcohol at the edge, wait, thread again')],
+      stop: 'it bends or creaks',
+    }),
+    step(
+      'cell/same',
+      'Compare the new one: kind, volts, size, protection, which wire is plus',
+      'all agree, plus by the meter and not by colour',
+      {
+        wrong: [
+          turn(
+            'plus sits on the other side of its plug',
+            'do not plug it in: another cell, or a licensed shop changes the plug',
+          ),
+        ],
+        stop: 'kind or volts differ',
+      },
+    ),
+    step(
+      'cell/in',
+      option === 'cell-wires' ? 'Solder plus, tape it, then minus' : 'Plug it in',
+      'the volts at the board have the right sign',
+      {
+        tools: option === 'cell-wires' ? ['fine-tip', 'leaded-solder', 'tape'] : [],
+        with: option === 'cell-wires' ? 'fine tip, at the board’s pads only' : null,
+        heat: option === 'cell-wires' ? 'joint' : null,
+        seconds: option === 'cell-wires' ? 2 : null,
+        wrong: [turn('it gets warm', 'off again at once, outdoors')],
+        stop: 'anything gets warm',
+      },
+    ),
+  ];
+}
+
 /** One wire of a cord into a socket. */
 export const cordSteps = (longer: boolean): readonly ProcedureStep[] => [
   step(

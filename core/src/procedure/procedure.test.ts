@@ -190,6 +190,27 @@ describe('the way off that is recommended (common practice)', () => {
   });
 });
 
+describe('a cell that is replaced', () => {
+  it('is never heated, whatever way is chosen, and never lifted by air', () => {
+    for (const option of ['cell-plug', 'cell-wires']) {
+      const view = viewOf('part-behind', 'micro-b', 0, UNTOLD_KIT, {
+        part: { marking: 'BL-5 cell', package: '', pins: '' },
+        itemChoices: [{ itemId: 'part', option }],
+      });
+      expect(view.items.find((i) => i.id === 'part')?.options.map((o) => o.key)).toEqual([
+        'cell-plug',
+        'cell-wires',
+      ]);
+      const part = procedures(view).find((p) => p.lineId === 'part');
+      expect(part?.steps.length).toBeGreaterThan(3);
+      for (const s of part?.steps ?? []) {
+        expect(s.tools).not.toContain('hot-air');
+        expect(s.heat).not.toBe('part');
+      }
+    }
+  });
+});
+
 describe('the kit', () => {
   it('what stands in for a tool is named; what nothing stands in for is missing; an untold one lacks nothing', () => {
     const one: Kit = { tools: ['braid', 'chisel-tip'], wires: null };

@@ -5,7 +5,7 @@ import type { PinPlan } from '../rebuild/rebuild-plan';
 import type { WorkItem } from '../rebuild/work-item';
 import { fitSteps, legSteps, rowSteps } from './fit';
 import { bridgeSteps, foilSteps, jumperSteps, reflowSteps } from './join';
-import { cordSteps, partSteps, plainSteps } from './other-acts';
+import { cellSteps, cordSteps, partSteps, plainSteps } from './other-acts';
 import { CLEAN_STEPS, holeSteps } from './prepare';
 import type { RemovalSchool } from './removal';
 import { REMOVAL_SCHOOLS, REMOVAL_WORDS, removalSteps } from './removal';
@@ -71,7 +71,7 @@ const stepsOfItem = (item: WorkItem, about: AboutProcedure): readonly ProcedureS
   if (item.id === 'off') return removalSteps(about.removal.school);
   if (item.id === 'clean') return CLEAN_STEPS;
   if (item.id === 'fit') return fitSteps(about.fitting.school);
-  if (item.id === 'part') return partSteps(option);
+  if (item.id === 'part') return option.startsWith('cell-') ? cellSteps(option) : partSteps(option);
   if (item.id.startsWith('hole:')) return holeSteps(option);
   if (item.id.startsWith('leg:')) return legSteps(option);
   if (item.id.startsWith('wire:')) return cordSteps(option === 'longer');

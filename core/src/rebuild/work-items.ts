@@ -163,7 +163,34 @@ export interface FoundPart {
 }
 
 /** What the record of the rebuilding says of the part behind the port. */
-function partItem(part: PartBehind, found: FoundPart | null, kit: Kit): WorkItem {
+/** What is written of a part makes it a cell. */
+const SAYS_CELL = /\b(cell|battery|batteries|accu|akku|li-?(ion|po|poly))\b/iu;
+
+/** A cell is never heated: it is unplugged, or its wires are unsoldered away from it. */
+function cellItem(part: PartBehind, kit: Kit): WorkItem {
+  return {
+    id: 'part',
+    title: part.marking === '' ? 'Replace the cell' : `Replace ${part.marking}`,
+    why: 'same kind, same volts, no larger than its place, with its protection; never any heat on it, nothing sharp near it',
+    waitsFor: part.marking === '' ? 'its marking: kind, volts, capacity' : null,
+    stage: 'part',
+    options: rankedOptions(
+      [
+        way('cell-plug', 'Unplug the old one, plug the new one', 5, 0.95, []),
+        way('cell-wires', 'Unsolder its wires at the board, one at a time', 15, 0.9, [
+          'fine-tip',
+          'tape',
+          'leaded-solder',
+        ]),
+      ],
+      kit,
+    ),
+  };
+}
+
+function partItem(part: PartBehind, found: FoundPart | null, kit: Kit, cell: boolean): WorkItem {
+  if (cell || SAYS_CELL.test(`${part.marking} ${part.package} ${found?.marking ?? ''}`))
+    return cellItem(part, kit);
   const printed = part.marking || (found?.marking ?? '');
   const name = [found?.label ?? '', printed].filter((w) => w !== '').join(', ');
   return {
@@ -223,6 +250,7 @@ const CORD_WAYS: readonly Draft[] = [
  * practice; minutes and chances are judgements.
  * @param found what a hunt found: it is replaced whatever the kind of job; `null` with none
  * @param legs whether legs are worked on
+ * @param cell what is replaced is a cell, as the first checks say
  */
 export function workItems(
   kinds: readonly JobKind[],
@@ -231,13 +259,14 @@ export function workItems(
   found: FoundPart | null,
   legs: boolean,
   kit: Kit = UNTOLD_KIT,
+  cell = false,
 ): WorkItem[] {
   const fits = fitsPort(kinds);
   const sheets = kinds
     .flatMap((k) => BY_KIND[k] ?? [])
     .filter((i, n, all) => all.findIndex((o) => o.id === i.id) === n);
   const items: WorkItem[] = [
-    ...(kinds.includes('part-behind') || found ? [partItem(part, found, kit)] : []),
+    ...(kinds.includes('part-behind') || found ? [partItem(part, found, kit, cell)] : []),
     ...sheets.map(({ ways, ...s }) => ({ ...s, waitsFor: null, options: rankedOptions(ways, kit) })),
     ...(kinds.includes('cord')
       ? [
