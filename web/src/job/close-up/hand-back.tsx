@@ -15,7 +15,7 @@ function doneForOwner(items: readonly WorkItem[]): string[] {
   const legs = items.filter((i) => i.id.startsWith('leg:')).length;
   return [
     ...items.filter((i) => !/^(leg:|hole:|clean$)/u.test(i.id)).map((i) => i.title),
-    ...(legs > 0 ? [`${legs} leg${legs === 1 ? '' : 's'} of the port soldered afresh`] : []),
+    ...(legs > 0 ? [`${legs} leg${legs === 1 ? '' : 's'} of the port made fast again`] : []),
   ];
 }
 
