@@ -18,23 +18,25 @@ function scene(): HeatScene {
       layers: LAMINATE_MM.map((laminateMm, l) => ({ laminateMm, copperMm: l === 0 ? pour : plane })),
     },
     bodies: [
-      { id: 'tip', heatJK: 0.6, melts: null, startC: 360, airWK: 0.01, heater: { holdC: 360, watts: 60 } },
+      { id: 'tip', heatJK: 0.6, melts: null, startC: 360, airWK: 0.01, jetWK: 0, heater: { holdC: 360, watts: 60 } },
       {
         id: 'joint',
         heatJK: 0.004,
         melts: { solidusC: 217, liquidusC: 220, latentJ: 0.9 },
         startC: null,
         airWK: 1e-4,
+        jetWK: 0,
         heater: null,
       },
     ],
     contacts: [
       { body: 0, to: { body: 1 }, watts: 0.3 },
-      { body: 1, to: { cell: 40 * COLUMNS + 60, layer: 0 }, watts: 0.25 },
+      { body: 1, to: { land: [{ cell: 40 * COLUMNS + 60, layer: 0, share: 1 }] }, watts: 0.25 },
     ],
     ambientC: 22,
     stillAir: 12,
-    air: null,
+    airs: [],
+    plateStartC: null,
   };
 }
 

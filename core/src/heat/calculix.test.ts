@@ -170,12 +170,14 @@ function byPlate(plate: Plate): readonly [number, number] {
       melts: null,
       startC: null,
       airWK: 0,
+      jetWK: 0,
       heater: { holdC: 1e6, watts: WATTS / spot.length },
     })),
-    contacts: spot.map((cell, body) => ({ body, to: { cell, layer: 0 }, watts: 10 })),
+    contacts: spot.map((cell, body) => ({ body, to: { land: [{ cell, layer: 0, share: 1 }] }, watts: 10 })),
     ambientC: 20,
     stillAir: AIR,
-    air: null,
+    airs: [],
+    plateStartC: null,
   };
   const run = runHeat(scene, { seconds: 8000, stepS: 400, everyS: 8000 });
   const t = run.frames.at(-1)?.layers[0] ?? new Float32Array(cells);

@@ -163,20 +163,62 @@ export function chebyshevShares(stages: number): {
   };
 }
 
-/** One stage: `to` = one `y` + two `to` + flow step (right - G y) / c, where `gy` holds G y. */
+/** What a stage works on: every row of numbers has a layer's room before and behind, so that no cell needs asking whether it has neighbours. */
+export interface StageRoom {
+  readonly cells: number;
+  readonly columns: number;
+  readonly layers: number;
+  readonly diagonal: Float64Array;
+  readonly east: Float64Array;
+  readonly south: Float64Array;
+  readonly below: Float64Array;
+  readonly perC: Float64Array;
+  readonly right: Float64Array;
+  readonly roomShare: Float64Array;
+  readonly jetShare: Float64Array;
+}
+
+/** A row of numbers with a layer's room before and behind. */
+export function padded(x: Float64Array, cells: number): Float64Array {
+  const to = new Float64Array(x.length + 2 * cells);
+  to.set(x, cells);
+  return to;
+}
+
+/**
+ * One stage over some rows of each layer: `to` = one `y` + two `to` + flow step (right - G y) / c. Into `sums` goes what of `y` leaves for the
+ * room and for the jets.
+ */
 export function chebyshevStage(
+  room: StageRoom,
   to: Float64Array,
   y: Float64Array,
-  gy: Float64Array,
-  right: Float64Array,
-  perC: Float64Array,
   one: number,
   two: number,
   flow: number,
+  firstRow: number,
+  endRow: number,
+  sums: Float64Array,
 ): void {
-  for (let k = 0; k < to.length; k += 1)
-    to[k] =
-      one * (y[k] as number) +
-      two * (to[k] as number) +
-      flow * (perC[k] as number) * ((right[k] as number) - (gy[k] as number));
+  const { cells, columns, layers, diagonal, east, south, below, perC, right, roomShare, jetShare } = room;
+  let [toRoom, toJet] = [0, 0];
+  for (let l = 0; l < layers; l += 1) {
+    const end = (l + 1) * cells + endRow * columns;
+    for (let k = (l + 1) * cells + firstRow * columns; k < end; k += 1) {
+      const own = y[k] as number;
+      const gy =
+        (diagonal[k] as number) * own -
+        (east[k] as number) * (y[k + 1] as number) -
+        (east[k - 1] as number) * (y[k - 1] as number) -
+        (south[k] as number) * (y[k + columns] as number) -
+        (south[k - columns] as number) * (y[k - columns] as number) -
+        (below[k] as number) * (y[k + cells] as number) -
+        (below[k - cells] as number) * (y[k - cells] as number);
+      toRoom += (roomShare[k] as number) * own;
+      toJet += (jetShare[k] as number) * own;
+      to[k] = one * own + two * (to[k] as number) + flow * (perC[k] as number) * ((right[k] as number) - gy);
+    }
+  }
+  sums[0] = toRoom;
+  sums[1] = toJet;
 }

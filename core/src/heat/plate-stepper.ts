@@ -1,7 +1,7 @@
 import { COPPER } from '../material/copper';
 import type { HeatScene } from './plate';
 import { LAMINATE } from './plate';
-import type { PlateOperator } from './plate-operator';
+import type { PlateOperator, StageRoom } from './plate-operator';
 import {
   applyPlate,
   chebyshevShares,
@@ -9,6 +9,7 @@ import {
   dot,
   factorColumns,
   MOST_STAGES,
+  padded,
   search,
   stagesFor,
   workspace,
@@ -16,7 +17,7 @@ import {
 
 const MM = 1e-3;
 
-/** What a watt into one cell does to the plate within a step. */
+/** What a watt into a land does to the plate within a step. */
 export interface PlateAnswer {
   /** Places among the cells of all layers, and K/W there. */
   readonly at: Int32Array;
@@ -34,7 +35,7 @@ export interface PlateStepper {
   readonly capacity: Float64Array;
   /** What one step changes with no body touching the plate, into `change`; J that left for the room, and that the jet gave. */
   readonly step: (change: Float64Array) => { readonly roomJ: number; readonly jetJ: number };
-  readonly answer: (cell: number) => PlateAnswer;
+  readonly answer: (at: readonly { readonly key: number; readonly share: number }[]) => PlateAnswer;
 }
 
 /** How near the change is to the exact one, of its right-hand side. */
@@ -44,14 +45,14 @@ const LEAST_K = 3e-5;
 const MOST_ROUNDS = 2000;
 
 /** Lays a scene's plate out to be stepped by `dt` s. */
-export function plateStepper({ plate, ambientC, stillAir, air }: HeatScene, dt: number): PlateStepper {
+export function plateStepper({ plate, ambientC, stillAir, airs, plateStartC }: HeatScene, dt: number): PlateStepper {
   const { columns, rows, layers, there } = plate;
   const cells = columns * rows;
   const area = (plate.stepMm * MM) ** 2;
   const n = layers.length;
   const all = n * cells;
   // One row of numbers for the whole plate, layer after layer: what is asked a hundred times a step lies together.
-  const temperature = new Float64Array(all).fill(ambientC);
+  const temperature = new Float64Array(all).fill(plateStartC ?? ambientC);
   const capacity = new Float64Array(all);
   const east = new Float64Array(all);
   const south = new Float64Array(all);
@@ -84,21 +85,28 @@ export function plateStepper({ plate, ambientC, stillAir, air }: HeatScene, dt: 
   const loss = new Float64Array(all);
   const fromAir = new Float64Array(all);
   const roomShare = new Float64Array(all);
-  const face = (layer: number, jet: Float32Array | null): void => {
+  /** What the blown airs bring a cell for each kelvin of theirs, summed: W. */
+  const fromJets = new Float64Array(all);
+  const face = (layer: number, blown: readonly { readonly celsius: number; readonly give: Float32Array }[]): void => {
     for (let i = 0; i < cells; i += 1) {
       if (!there[i]) continue;
-      const blown = jet ? (jet[i] as number) : 0;
-      const g = toAir(stillAir + blown, layer);
+      const given = blown.reduce((sum, b) => sum + (b.give[i] as number), 0);
+      const g = toAir(stillAir + given, layer);
       if (g === 0) continue;
       const k = layer * cells + i;
-      const still = stillAir / (stillAir + blown);
+      const share = g / (stillAir + given);
+      const jets = share * blown.reduce((sum, b) => sum + (b.give[i] as number) * b.celsius, 0);
       loss[k] = (loss[k] as number) + g;
-      roomShare[k] = (roomShare[k] as number) + g * still;
-      fromAir[k] = (fromAir[k] as number) + g * (still * ambientC + (1 - still) * (air?.celsius ?? ambientC));
+      roomShare[k] = (roomShare[k] as number) + share * stillAir;
+      fromJets[k] = (fromJets[k] as number) + jets;
+      fromAir[k] = (fromAir[k] as number) + share * stillAir * ambientC + jets;
     }
   };
-  face(0, air?.top ?? null);
-  face(n - 1, air?.bottom ?? null);
+  const blows = (side: 'top' | 'bottom') =>
+    airs.flatMap((a) => (a[side] ? [{ celsius: a.celsius, give: a[side] }] : []));
+  face(0, blows('top'));
+  face(n - 1, blows('bottom'));
+  const jetsIn = fromJets.reduce((sum, w) => sum + w, 0);
   // Without what the cells hold: flows only.
   const links = new Float64Array(all);
   for (let k = 0; k < all; k += 1) {
@@ -136,29 +144,45 @@ export function plateStepper({ plate, ambientC, stillAir, air }: HeatScene, dt: 
   const right = new Float64Array(all);
   const room = workspace(all);
   const jetShare = loss.map((g, k) => g - (roomShare[k] as number));
-  const [one, two] = [new Float64Array(all), new Float64Array(all)];
+  const wide = (x: Float64Array): Float64Array => padded(x, cells);
+  const stage: StageRoom = {
+    cells,
+    columns,
+    layers: n,
+    diagonal: wide(links),
+    east: wide(east),
+    south: wide(south),
+    below: wide(below),
+    perC: wide(perC),
+    right: wide(right),
+    roomShare: wide(roomShare),
+    jetShare: wide(jetShare),
+  };
+  const [one, two] = [wide(right), wide(right)];
+  const sums = new Float64Array(2);
 
-  /** The change that `right`, W, makes in a step from rest, into `change`; J of it that left by either way. */
-  const solve = (change: Float64Array): { readonly roomJ: number; readonly jetJ: number } => {
+  /** The change that `right`, W, makes in a step from rest, into `change`; J of it that left by either way. It reaches no row but those named. */
+  const solve = (change: Float64Array, firstRow = 0, endRow = rows): { readonly roomJ: number; readonly jetJ: number } => {
     if (!shares) {
       search(held, right, change, room, NEAR_ENOUGH, floor, MOST_ROUNDS);
       return { roomJ: dt * dot(roomShare, change), jetJ: dt * dot(jetShare, change) };
     }
-    one.fill(0);
-    two.fill(0);
+    stage.right.set(right, cells);
+    for (let l = 1; l <= n; l += 1) {
+      one.fill(0, l * cells + firstRow * columns, l * cells + endRow * columns);
+      two.fill(0, l * cells + firstRow * columns, l * cells + endRow * columns);
+    }
     // After the first stage `one` is the newest and `two` the one before.
-    chebyshevStage(one, two, two, right, perC, 0, 0, shares.first);
+    chebyshevStage(stage, one, two, 0, 0, shares.first, firstRow, endRow, sums);
     let [newest, before] = [one, two];
     let [roomNew, roomOld, jetNew, jetOld] = [0, 0, 0, 0];
     for (const s of shares.last) {
-      applyPlate(flows, newest, room.ap);
-      const [roomFlow, jetFlow] = [dot(roomShare, newest), dot(jetShare, newest)];
-      chebyshevStage(before, newest, room.ap, right, perC, s.one, s.two, s.flow);
+      chebyshevStage(stage, before, newest, s.one, s.two, s.flow, firstRow, endRow, sums);
       [newest, before] = [before, newest];
-      [roomNew, roomOld] = [s.one * roomNew + s.two * roomOld + s.flow * dt * roomFlow, roomNew];
-      [jetNew, jetOld] = [s.one * jetNew + s.two * jetOld + s.flow * dt * jetFlow, jetNew];
+      [roomNew, roomOld] = [s.one * roomNew + s.two * roomOld + s.flow * dt * (sums[0] as number), roomNew];
+      [jetNew, jetOld] = [s.one * jetNew + s.two * jetOld + s.flow * dt * (sums[1] as number), jetNew];
     }
-    change.set(newest);
+    change.set(newest.subarray(cells, cells + all));
     return { roomJ: roomNew, jetJ: jetNew };
   };
   return {
@@ -172,18 +196,26 @@ export function plateStepper({ plate, ambientC, stillAir, air }: HeatScene, dt: 
       for (let k = 0; k < all; k += 1) {
         right[k] = there[k % cells] ? (fromAir[k] as number) - (right[k] as number) : 0;
         roomNow += (roomShare[k] as number) * ((temperature[k] as number) - ambientC);
-        jetNow += (jetShare[k] as number) * ((temperature[k] as number) - (air?.celsius ?? ambientC));
+        jetNow += (jetShare[k] as number) * (temperature[k] as number);
       }
       const { roomJ, jetJ } = solve(change);
-      return { roomJ: roomJ + dt * roomNow, jetJ: -(jetJ + dt * jetNow) };
+      return { roomJ: roomJ + dt * roomNow, jetJ: -(jetJ + dt * (jetNow - jetsIn)) };
     },
-    answer: (cell) => {
+    answer: (places) => {
       right.fill(0);
-      right[cell] = 1;
+      for (const { key, share } of places) right[key] = (right[key] as number) + share;
+      // A stage passes heat on by one cell.
+      const at = places.map(({ key }) => Math.floor((key % cells) / columns));
+      const firstRow = shares ? Math.max(0, Math.min(...at) - stages) : 0;
+      const endRow = shares ? Math.min(rows, Math.max(...at) + stages + 1) : rows;
+      one.fill(0);
+      two.fill(0);
       const change = new Float64Array(all);
-      const { roomJ, jetJ } = solve(change);
-      const at = Int32Array.from(change.keys()).filter((k) => change[k] !== 0);
-      return { at, kelvins: Float64Array.from(at, (k) => change[k] as number), roomJ, jetJ: -jetJ };
+      const { roomJ, jetJ } = solve(change, firstRow, endRow);
+      const found: number[] = [];
+      for (let k = 0; k < all; k += 1) if (change[k] !== 0) found.push(k);
+      const keys = Int32Array.from(found);
+      return { at: keys, kelvins: Float64Array.from(keys, (k) => change[k] as number), roomJ, jetJ: -jetJ };
     },
   };
 }

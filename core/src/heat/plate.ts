@@ -38,23 +38,32 @@ export interface HeatBody {
   readonly startC: number | null;
   /** To the air, W/K. */
   readonly airWK: number;
+  /** To the scene's first air field where it blows on it, W/K. */
+  readonly jetWK: number;
   /** A heater that holds it at `holdC` with at most `watts`. */
   readonly heater: { readonly holdC: number; readonly watts: number } | null;
 }
 
-/** Where heat passes: from a body to another body, or to a cell of a layer. */
+/** A share of a land: the shares of one land sum to 1. */
+export interface LandCell {
+  readonly cell: number;
+  readonly layer: number;
+  readonly share: number;
+}
+
+/** Where heat passes: from a body to another body, or into the plate by a land, whose temperature is the mean of its cells by their shares. */
 export interface HeatContact {
   readonly body: number;
-  readonly to: { readonly body: number } | { readonly cell: number; readonly layer: number };
+  readonly to: { readonly body: number } | { readonly land: readonly LandCell[] };
   /** W/K. */
   readonly watts: number;
 }
 
-/** Hot air on a face: its temperature, how much it gives, W/(m2 K), per cell. */
+/** Air of one temperature that is blown on the faces: how much it gives, W/(m2 K), per cell. Room air that a jet drags along is one too. */
 export interface AirField {
   readonly celsius: number;
-  /** On the top layer's cells and on the bottom layer's. */
-  readonly top: Float32Array;
+  /** On the top layer's cells and on the bottom layer's; `null` where it does not reach. */
+  readonly top: Float32Array | null;
   readonly bottom: Float32Array | null;
 }
 
@@ -65,11 +74,13 @@ export interface HeatScene {
   readonly ambientC: number;
   /** Still air at each face, W/(m2 K), radiation within (10 to 15 for a small board, from memory). */
   readonly stillAir: number;
-  readonly air: AirField | null;
+  readonly airs: readonly AirField[];
+  /** What the whole plate starts from, as after a preheater; ambient when `null`. Bodies have their own start. */
+  readonly plateStartC: number | null;
 }
 
 /** First thing about a scene that cannot be, in words; `null` when it can. */
-export function sceneFault({ plate, bodies, contacts, ambientC, stillAir, air }: HeatScene): string | null {
+export function sceneFault({ plate, bodies, contacts, ambientC, stillAir, airs, plateStartC }: HeatScene): string | null {
   const { columns, rows, stepMm, layers, there } = plate;
   const cells = columns * rows;
   if (!(columns > 0 && rows > 0 && stepMm > 0)) return 'the board has no size';
@@ -88,9 +99,16 @@ export function sceneFault({ plate, bodies, contacts, ambientC, stillAir, air }:
   }
   for (const c of contacts) {
     if (!(c.watts >= 0) || !bodies[c.body]) return 'a contact leads nowhere';
-    if ('body' in c.to ? !bodies[c.to.body] : !there[c.to.cell] || !layers[c.to.layer])
+    if ('body' in c.to) {
+      if (!bodies[c.to.body]) return 'a contact leads nowhere';
+    } else if (c.to.land.length === 0 || c.to.land.some((l) => !there[l.cell] || !layers[l.layer]))
       return 'a contact leads off the board';
+    else if (Math.abs(c.to.land.reduce((sum, l) => sum + l.share, 0) - 1) > 1e-6)
+      return 'the shares of a land sum to 1';
   }
-  if (air && air.celsius < ambientC) return 'the air is colder than the room';
+  if (airs.some((a) => a.celsius < ambientC)) return 'the air is colder than the room';
+  if (plateStartC !== null && plateStartC < ambientC) return 'a preheated board is not colder than the room';
+  if (airs.some((a) => [a.top, a.bottom].some((f) => f !== null && f.length !== cells)))
+    return 'the air lies on another board';
   return null;
 }

@@ -11,6 +11,7 @@ const body = (id: string, heatJK: number, more: Partial<HeatBody> = {}): HeatBod
   melts: null,
   startC: null,
   airWK: 0,
+  jetWK: 0,
   heater: null,
   ...more,
 });
@@ -40,7 +41,8 @@ const scene = (plate: HeatPlate, more: Partial<HeatScene> = {}): HeatScene => ({
   contacts: [],
   ambientC: 20,
   stillAir: 0,
-  air: null,
+  airs: [],
+  plateStartC: null,
   ...more,
 });
 const last = <T>(list: readonly T[]): T => list[list.length - 1] as T;
@@ -77,7 +79,7 @@ describe('against closed forms, within 2 %', () => {
       scene(strip, {
         stillAir: 12,
         bodies: [body('end', 1e6, { startC: 120 })],
-        contacts: [{ body: 0, to: { cell: 0, layer: 0 }, watts: 1e3 }],
+        contacts: [{ body: 0, to: { land: [{ cell: 0, layer: 0, share: 1 }] }, watts: 1e3 }],
       }),
       { seconds: 6000, stepS: 300, everyS: 6000 },
     );
@@ -99,7 +101,7 @@ describe('against closed forms, within 2 %', () => {
       scene(plateOf(n, n, step, 1.6, 0.035), {
         stillAir: 12,
         bodies: [body('source', 0.01, { heater: { holdC: 1e6, watts } })],
-        contacts: [{ body: 0, to: { cell: middle, layer: 0 }, watts: 10 }],
+        contacts: [{ body: 0, to: { land: [{ cell: middle, layer: 0, share: 1 }] }, watts: 10 }],
       }),
       { seconds: 4000, stepS: 400, everyS: 4000 },
     );
@@ -116,7 +118,7 @@ describe('against closed forms, within 2 %', () => {
     const [layers, thick, h] = [17, 3.2, 150];
     const plate = plateOf(2, 2, 1, thick, 0, layers);
     const jet = new Float32Array(4).fill(h);
-    const run = runHeat(scene(plate, { air: { celsius: 320, top: jet, bottom: jet } }), {
+    const run = runHeat(scene(plate, { airs: [{ celsius: 320, top: jet, bottom: jet }] }), {
       seconds: 12,
       stepS: 0.01,
       everyS: 4,
@@ -198,14 +200,14 @@ describe('nothing is lost', () => {
       const { ledger } = runHeat(
         scene(plate, {
           stillAir: 12,
-          air: { celsius: 350, top: jet, bottom: null },
+          airs: [{ celsius: 350, top: jet, bottom: null }],
           bodies: [
             body('tip', 0.5, { startC: 350, heater: { holdC: 350, watts: 60 } }),
             body('joint', 0.002, { melts: { solidusC: 183, liquidusC: 190, latentJ: 0.4 }, airWK: 1e-4 }),
           ],
           contacts: [
             { body: 0, to: { body: 1 }, watts: 0.4 },
-            { body: 1, to: { cell: 95, layer: 0 }, watts: 0.2 },
+            { body: 1, to: { land: [{ cell: 95, layer: 0, share: 1 }] }, watts: 0.2 },
           ],
         }),
         { seconds, stepS: 0.1, everyS: 100 },
@@ -220,7 +222,7 @@ describe('nothing is lost', () => {
         scene(plateOf(20, 20, 1, 1.6, 0.02), {
           stillAir: 12,
           bodies: [body('lump', 0.3, { startC: 300 })],
-          contacts: [{ body: 0, to: { cell: 210, layer: 0 }, watts: 0.05 }],
+          contacts: [{ body: 0, to: { land: [{ cell: 210, layer: 0, share: 1 }] }, watts: 0.05 }],
         }),
         { seconds: 8, stepS, everyS: 8 },
       );
@@ -238,7 +240,7 @@ describe('nothing is lost', () => {
           stillAir: 12,
           bodies: [body('end', 1e9, { startC: 120 })],
           // Half a cell to the middle of the first one.
-          contacts: [{ body: 0, to: { cell: 0, layer: 0 }, watts: 2 * kt }],
+          contacts: [{ body: 0, to: { land: [{ cell: 0, layer: 0, share: 1 }] }, watts: 2 * kt }],
         }),
         { seconds: 6000, stepS: 300, everyS: 6000 },
       );
@@ -256,7 +258,7 @@ describe('nothing is lost', () => {
 describe('a scene that cannot be is told in words', () => {
   const good = scene(plateOf(4, 4, 1, 1.6), {
     bodies: [body('b', 1)],
-    contacts: [{ body: 0, to: { cell: 3, layer: 0 }, watts: 1 }],
+    contacts: [{ body: 0, to: { land: [{ cell: 3, layer: 0, share: 1 }] }, watts: 1 }],
   });
   it.each([
     ['no outline', { plate: { ...good.plate, there: new Uint8Array(16) } }, /no outline/],
@@ -268,11 +270,11 @@ describe('a scene that cannot be is told in words', () => {
     ],
     [
       'a contact off the board',
-      { contacts: [{ body: 0, to: { cell: 99, layer: 0 }, watts: 1 }] },
+      { contacts: [{ body: 0, to: { land: [{ cell: 99, layer: 0, share: 1 }] }, watts: 1 }] },
       /off the board/,
     ],
     ['a body that holds nothing', { bodies: [body('b', 0)] }, /holds no heat/],
-    ['cold air', { air: { celsius: 5, top: new Float32Array(16), bottom: null } }, /colder than the room/],
+    ['cold air', { airs: [{ celsius: 5, top: new Float32Array(16), bottom: null }] }, /colder than the room/],
   ])('%s', (_, part, words) => {
     const bad = { ...good, ...part };
     expect(sceneFault(bad)).toMatch(words);

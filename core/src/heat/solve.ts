@@ -1,10 +1,11 @@
-import type { HeatScene } from './plate';
-import { sceneFault } from './plate';
 import { Matrix, solve } from 'ml-matrix';
+import type { BodyLinks } from './body-links';
+import { bodyLinks } from './body-links';
 import { holding, stateOf } from './melting-body';
+import type { HeatBody, HeatScene } from './plate';
+import { sceneFault } from './plate';
 import type { PlateStepper } from './plate-stepper';
 import { plateStepper } from './plate-stepper';
-import { responseMatrix } from './response-matrix';
 
 export interface HeatFrame {
   readonly seconds: number;
@@ -48,13 +49,61 @@ const FREE_STEPS = 5;
 
 /** Heat in a plate above ambient, J. */
 function storedIn({ temperature, capacity }: PlateStepper, ambientC: number): number {
-  return temperature.reduce((sum, own, k) => sum + (own - ambientC) * (capacity[k] as number), 0);
+  let sum = 0;
+  for (let k = 0; k < temperature.length; k += 1)
+    sum += ((temperature[k] as number) - ambientC) * (capacity[k] as number);
+  return sum;
+}
+
+const heaterWatts = ({ heater }: HeatBody, celsius: number): number =>
+  heater ? Math.min(heater.watts, Math.max(0, HOLDS_WK * (heater.holdC - celsius))) : 0;
+
+/** Newton's method for what each body holds after a step of `dt` s, J over 0 °C, from what it held; changed in place. */
+function stepBodies(
+  bodies: readonly HeatBody[],
+  links: BodyLinks,
+  joules: Float64Array,
+  free: Float64Array,
+  dt: number,
+): void {
+  const before = joules.slice();
+  const m = bodies.length;
+  const most = before.reduce((w, j) => Math.max(w, Math.abs(j)), 0);
+  const now = new Float64Array(m);
+  const perJ = new Float64Array(m);
+  for (let round = 0; round < NEWTON_STEPS; round += 1) {
+    bodies.forEach((b, k) => {
+      const s = stateOf(b, joules[k] as number);
+      now[k] = s.celsius;
+      perJ[k] = s.perJ;
+    });
+    const residual = links.flowOut(now, free);
+    let worst = 0;
+    for (let k = 0; k < m; k += 1) {
+      const out = (residual[k] as number) - heaterWatts(bodies[k] as HeatBody, now[k] as number);
+      residual[k] = (joules[k] as number) - (before[k] as number) + dt * out;
+      worst = Math.max(worst, Math.abs(residual[k] as number));
+    }
+    if (worst < 1e-8 + 1e-12 * most) return;
+    const jacobian = Matrix.zeros(m, m);
+    for (let k = 0; k < m; k += 1)
+      for (let l = 0; l < m; l += 1)
+        jacobian.set(k, l, (k === l ? 1 : 0) + dt * links.matrix.get(k, l) * (perJ[l] as number));
+    bodies.forEach((b, k) => {
+      const q = b.heater ? HOLDS_WK * (b.heater.holdC - (now[k] as number)) : 0;
+      if (b.heater && q > 0 && q < b.heater.watts)
+        jacobian.set(k, k, jacobian.get(k, k) + dt * HOLDS_WK * (perJ[k] as number));
+    });
+    const by = solve(jacobian, Matrix.columnVector(residual));
+    const share = round < FREE_STEPS ? 1 : 0.6;
+    for (let k = 0; k < m; k += 1) joules[k] = (joules[k] as number) - share * by.get(k, 0);
+  }
 }
 
 /**
  * Runs a scene in time. A step of the plate is taken in as many stabilised stages as its fastest rate asks for (Chebyshev polynomials; never too
  * few, so that no step is too long to be stable), or where that were many by one implicit search (backward Euler, conjugate gradients).
- * Bodies and the cells that they touch are solved with it, by the plate's own answer to a watt at each contact, and by Newton's method where
+ * Bodies and the lands that they touch are solved with it, by the plate's own answer to a watt at each land, and by Newton's method where
  * a body melts. What leaves one place arrives at another: the ledger closes.
  * Throws RangeError on a scene that cannot be (`sceneFault`) and on times that are not above 0.
  */
@@ -64,26 +113,22 @@ export function runHeat(scene: HeatScene, wish: RunWish): HeatRun {
   const { seconds, stepS: dt, everyS } = wish;
   if (!(seconds > 0 && dt > 0 && everyS > 0)) throw new RangeError('a run takes longer than 0 s');
   const { bodies, contacts, ambientC } = scene;
+  const jetC = scene.airs[0]?.celsius ?? ambientC;
   const stepper = plateStepper(scene, dt);
   const { n, cells, temperature } = stepper;
   const change = new Float64Array(n * cells);
 
-  const onPlate = contacts.flatMap(({ body, to, watts }) =>
-    'cell' in to ? [{ body, key: to.layer * cells + to.cell, watts }] : [],
+  const lands = contacts.flatMap(({ to }) =>
+    'land' in to ? [to.land.map((l) => ({ key: l.layer * cells + l.cell, share: l.share }))] : [],
   );
-  const between = contacts.flatMap(({ body, to, watts }) =>
-    'body' in to ? [{ body, other: to.body, watts }] : [],
-  );
-  // What a watt at one contact does to each contact's cell within a step, K/W.
-  const answers = onPlate.map(({ key }) => stepper.answer(key));
-  const matrix = responseMatrix(
-    answers.map(({ at, kelvins }) =>
-      onPlate.map(({ key }) => {
-        const found = at.indexOf(key);
-        return found < 0 ? 0 : (kelvins[found] as number);
-      }),
-    ),
-    onPlate.map((c) => c.watts),
+  const answers = lands.map((land) => stepper.answer(land));
+  const links = bodyLinks(
+    scene,
+    answers.map(({ at, kelvins }) => {
+      const found = new Map<number, number>();
+      at.forEach((key, i) => found.set(key, kelvins[i] as number));
+      return lands.map((land) => land.reduce((sum, l) => sum + l.share * (found.get(l.key) ?? 0), 0));
+    }),
   );
 
   const joules = Float64Array.from(bodies, (b) => holding(b, b.startC ?? ambientC));
@@ -107,73 +152,25 @@ export function runHeat(scene: HeatScene, wish: RunWish): HeatRun {
   };
   keep(0);
 
-  /** Newton's method for what each body holds after the step, given the cells as they would be without any contact. */
-  const solveBodies = (free: readonly number[]): number[] => {
-    const before = joules.slice();
-    const most = before.reduce((w, j) => Math.max(w, Math.abs(j)), 0);
-    const m = bodies.length;
-    const flow = new Array<number>(onPlate.length).fill(0);
-    for (let round = 0; round < NEWTON_STEPS; round += 1) {
-      const all = bodies.map((b, k) => stateOf(b, joules[k] as number));
-      const residual = new Float64Array(m);
-      const jacobian = Matrix.zeros(m, m);
-      for (let k = 0; k < m; k += 1) {
-        residual[k] = (joules[k] as number) - (before[k] as number);
-        jacobian.set(k, k, 1);
-      }
-      const couple = (k: number, other: number, perK: number): void => {
-        jacobian.set(k, other, jacobian.get(k, other) + dt * perK * (all[other]?.perJ ?? 0));
-      };
-      onPlate.forEach((c, j) => {
-        const row = matrix[j] as readonly number[];
-        flow[j] = row.reduce(
-          (s, w, i) => s + w * ((all[onPlate[i]?.body ?? 0]?.celsius ?? 0) - (free[i] as number)),
-          0,
-        );
-        residual[c.body] = (residual[c.body] as number) + dt * flow[j];
-        row.forEach((w, i) => couple(c.body, onPlate[i]?.body ?? 0, w));
-      });
-      for (const { body, other, watts } of between) {
-        const q = watts * ((all[body]?.celsius ?? 0) - (all[other]?.celsius ?? 0));
-        residual[body] = (residual[body] as number) + dt * q;
-        residual[other] = (residual[other] as number) - dt * q;
-        couple(body, body, watts);
-        couple(body, other, -watts);
-        couple(other, other, watts);
-        couple(other, body, -watts);
-      }
-      bodies.forEach((b, k) => {
-        const own = all[k]?.celsius ?? 0;
-        if (b.airWK > 0) {
-          residual[k] = (residual[k] as number) + dt * b.airWK * (own - ambientC);
-          couple(k, k, b.airWK);
-        }
-        if (b.heater) {
-          const q = HOLDS_WK * (b.heater.holdC - own);
-          residual[k] = (residual[k] as number) - dt * Math.min(b.heater.watts, Math.max(0, q));
-          if (q > 0 && q < b.heater.watts) couple(k, k, HOLDS_WK);
-        }
-      });
-      const worst = residual.reduce((w, r) => Math.max(w, Math.abs(r)), 0);
-      if (worst < 1e-8 + 1e-12 * most) break;
-      const by = solve(jacobian, Matrix.columnVector(residual)).to1DArray();
-      const share = round < FREE_STEPS ? 1 : 0.6;
-      for (let k = 0; k < m; k += 1) joules[k] = (joules[k] as number) - share * (by[k] as number);
-    }
-    return flow;
-  };
-
   const steps = Math.ceil(seconds / dt - 1e-9);
   const every = Math.max(1, Math.round(everyS / dt));
+  const free = new Float64Array(lands.length);
   for (let s = 1; s <= steps; s += 1) {
     const left = stepper.step(change);
     toRoomJ += left.roomJ;
     airJ += left.jetJ;
     if (bodies.length > 0) {
-      const free = onPlate.map((c) => (temperature[c.key] as number) + (change[c.key] as number));
-      const flow = solveBodies(free);
+      lands.forEach((land, j) => {
+        let sum = 0;
+        for (const { key, share } of land)
+          sum += share * ((temperature[key] as number) + (change[key] as number));
+        free[j] = sum;
+      });
+      stepBodies(bodies, links, joules, free, dt);
+      const { now } = state();
+      const into = links.intoLands(now, free);
       answers.forEach(({ at, kelvins, roomJ, jetJ }, j) => {
-        const watts = flow[j] as number;
+        const watts = into[j] as number;
         for (let i = 0; i < at.length; i += 1) {
           const k = at[i] as number;
           change[k] = (change[k] as number) + watts * (kelvins[i] as number);
@@ -181,12 +178,11 @@ export function runHeat(scene: HeatScene, wish: RunWish): HeatRun {
         toRoomJ += watts * roomJ;
         airJ += watts * jetJ;
       });
-      const { now } = state();
       bodies.forEach((b, k) => {
-        if (b.airWK > 0) toRoomJ += dt * b.airWK * ((now[k] as number) - ambientC);
-        if (b.heater)
-          heatersJ +=
-            dt * Math.min(b.heater.watts, Math.max(0, HOLDS_WK * (b.heater.holdC - (now[k] as number))));
+        const own = now[k] as number;
+        toRoomJ += dt * b.airWK * (own - ambientC);
+        airJ += dt * b.jetWK * (jetC - own);
+        heatersJ += dt * heaterWatts(b, own);
       });
     }
     for (let k = 0; k < temperature.length; k += 1)
@@ -195,7 +191,7 @@ export function runHeat(scene: HeatScene, wish: RunWish): HeatRun {
     let ends = s === steps;
     if (wish.stop) {
       const { now, molten } = state();
-      ends ||= wish.stop(now, molten, t);
+      ends = wish.stop(now, molten, t) || ends;
     }
     if (ends || s % every === 0) keep(t);
     if (ends) break;

@@ -3,7 +3,7 @@ import type { ConnectorPart } from '../connector/part';
 import { mounting } from '../connector/part';
 import type { Board } from '../board/board';
 import { functionGroup } from '../connector/pin-function';
-import { pointToShape } from '../route/shape';
+import { pointToShape } from '../geometry/shape';
 import type { TraceContext } from '../belief/trace-context';
 import type { PartOutline } from '../route/part-outline';
 import type { PinPlan } from './rebuild-plan';

@@ -3,7 +3,7 @@ import type { TraceContext } from '../belief/trace-context';
 import type { ConnectorPart } from '../connector/part';
 import { boardPoint } from '../geometry/point';
 import type { RouteProblem, RouteReport, WireSpot, WireToLay } from '../route/route-problem';
-import { pointToShape } from '../route/shape';
+import { pointToShape } from '../geometry/shape';
 import { partOutline } from '../route/part-outline';
 import type { PinChoice, PinPlan } from './rebuild-plan';
 import type { RouteBoard } from '../route/route-board';

@@ -2,8 +2,8 @@ import type { Face } from '../board/board';
 import type { XY } from '../geometry/projective';
 import type { Obstacle, RouteProblem } from './route-problem';
 import { BOARD_MM } from './route-problem';
-import type { Bounds } from './shape';
-import { boundsOf, pointToShape, pointToStretch, shapeBounds, stretchToShape } from './shape';
+import type { Bounds } from '../geometry/shape';
+import { boundsOf, pointToShape, pointToStretch, shapeBounds, stretchToShape } from '../geometry/shape';
 
 /** Cells of the grid, mm: fine enough for a lane between pads half a millimetre apart. */
 const STEP_MM = 0.25;

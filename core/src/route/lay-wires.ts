@@ -15,7 +15,7 @@ import type {
 import { WIRE_ROOM_MM } from './route-problem';
 import type { SearchSpace } from './search';
 import { searchSpace, searchWay } from './search';
-import { stretchToShape } from './shape';
+import { stretchToShape } from '../geometry/shape';
 
 /** What crossing another wire is worth, mm of detour: insulated wires may cross, but a crossing stands proud (a judgement). */
 const CROSSING_MM = 0.9;

@@ -3,7 +3,7 @@ import type { Obstacle, WayPoint } from './route-problem';
 import { BOARD_MM } from './route-problem';
 import type { Solids } from './grid';
 import { isClear } from './grid';
-import { stretchesCross } from './shape';
+import { stretchesCross } from '../geometry/shape';
 
 /** Stretches of a path that lie on one face, each with its face. */
 export function stretchesOf(path: readonly WayPoint[]): (readonly [WayPoint, WayPoint])[] {

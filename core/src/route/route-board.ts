@@ -6,8 +6,8 @@ import { pinPoint } from '../board/probe-point';
 import { boardPoint } from '../geometry/point';
 import type { XY } from '../geometry/projective';
 import type { Obstacle } from './route-problem';
-import type { Shape } from './shape';
-import { cornersOf } from './shape';
+import type { Shape } from '../geometry/shape';
+import { cornersOf } from '../geometry/shape';
 import type { PartOutline } from './part-outline';
 
 /** What of a board stands in the way of wires, in the millimetres of the top face. */

@@ -1,6 +1,6 @@
 import type { Face } from '../board/board';
 import type { XY } from '../geometry/projective';
-import type { Shape } from './shape';
+import type { Shape } from '../geometry/shape';
 
 /** What a wire keeps clear of. `plain` parts are flat and small: a wire may lie over one when there is no other way. */
 export interface Obstacle {

@@ -15,7 +15,7 @@ import { partOutline } from './part-outline';
 import { crossingsOf, pathLengthMm, tightestBendMm } from './pull-taut';
 import type { Obstacle, RouteProblem, Way, WireToLay } from './route-problem';
 import { BOARD_MM } from './route-problem';
-import { pointToShape, stretchToShape } from './shape';
+import { pointToShape, stretchToShape } from '../geometry/shape';
 
 const spot = (x: number, y: number, pointId = `${x},${y}`, face: 'top' | 'bottom' = 'top') => ({
   x,

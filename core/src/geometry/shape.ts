@@ -1,4 +1,4 @@
-import type { XY } from '../geometry/projective';
+import type { XY } from './projective';
 
 /** What stands in a wire's way, mm. A box is turned by `deg`, 0 to the right, 90 down; a polygon is closed by itself. */
 export type Shape =
