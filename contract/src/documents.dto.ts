@@ -3,6 +3,7 @@ import type {
   BatteryAnswer,
   DimensionAnswer,
   Closing,
+  CopperLayout,
   ClosingRule,
   DeviceAbility,
   DeviceBody,
@@ -13,6 +14,9 @@ import type {
   Fasteners,
   FastenersBack,
   Happening,
+  HeatNote,
+  HeatRecord,
+  HeatTask,
   HuntEntry,
   HuntRecord,
   Intake,
@@ -23,17 +27,20 @@ import type {
   PinChoice,
   RebuildRecord,
   RepairKind,
+  SolderName,
   StepKind,
   Symptom,
   Teardown,
   FaultSite,
   Latch,
   TestNeed,
+  TipName,
   TriageAnswer,
   WireNote,
   WorthInputs,
 } from '@zebbit/core';
 import {
+  COPPER_LAYOUTS,
   DEVICE_ABILITIES,
   DEVICE_BODIES,
   DEVICE_TRAITS,
@@ -43,14 +50,17 @@ import {
   REMOVAL_SCHOOLS,
   STANCES,
   HAPPENINGS,
+  HEAT_TASKS,
   HUNT_ACTIONS,
   JOB_KINDS,
   REPAIR_KINDS,
+  SOLDERS,
   STEP_KINDS,
   SYMPTOMS,
   FAULT_SITES,
   LATCHES,
   TEST_NEEDS,
+  TIPS,
   TRIAGE_CHECKS,
 } from '@zebbit/core';
 import { IsBoolean, IsDefined, IsISO8601 } from 'class-validator';
@@ -227,6 +237,23 @@ export class PartBehindDto implements PartBehind {
   @Text(200) pins!: string;
 }
 
+export class HeatNoteDto implements HeatNote {
+  @OneOf(HEAT_TASKS) task!: HeatTask;
+  @OrNull() @OneOf(TIPS) tip!: TipName | null;
+  @Figure(50, 600) celsius!: number;
+  @IsBoolean() leaded!: boolean;
+  @Figure(0.1, 600) seconds!: number;
+  @IsBoolean() melted!: boolean;
+}
+
+export class HeatRecordDto implements HeatRecord {
+  @OrNull() @Figure(0.1, 5) thicknessMm!: number | null;
+  @OrNull() @OneOf(COPPER_LAYOUTS) copper!: CopperLayout | null;
+  @OrNull() @IsBoolean() spokes!: boolean | null;
+  @OrNull() @OneOf(SOLDERS) solder!: SolderName | null;
+  @ListOf(() => HeatNoteDto, 100) notes!: HeatNoteDto[];
+}
+
 export class RebuildDto implements RebuildRecord {
   @Figure(0, 50) tailMm!: number;
   @ListOf(() => PinChoiceDto, 500) choices!: PinChoiceDto[];
@@ -238,6 +265,7 @@ export class RebuildDto implements RebuildRecord {
   @OrNull() @OneOf(FITTING_SCHOOLS) fitting!: string | null;
   @Texts(3000, 140) stepsDone!: string[];
   @ListOf(() => DoneNoteDto, 1200) did!: DoneNoteDto[];
+  @IsDefined() @Nested(() => HeatRecordDto) heat!: HeatRecordDto;
 }
 
 export class FastenersBackDto implements FastenersBack {

@@ -86,9 +86,31 @@ export { inquiryModel } from './inquiry/model';
 export type { InquiryTest, Evidence, InquiryModel } from './inquiry/model';
 
 // heat
-export { meltingRange, mixSolders, SOLDER_MIXES } from './heat/alloy';
+export { SOLDERS, meltingRange, mixSolders, SOLDER_MIXES } from './heat/alloy';
+export type { SolderName } from './heat/alloy';
 export { runHeat } from './heat/solve';
 export type { HeatScene } from './heat/plate';
+export { COPPER_LAYOUTS } from './heat/heat-board';
+export type { BoardGuess, CopperLayout, HeatBoard } from './heat/heat-board';
+export type { HeatUse } from './heat/heat-use';
+export { GLASS_C, HEAT_LIMITS } from './heat/heat-limits';
+export { TIPS, TIP_SHEETS } from './heat/iron';
+export type { TipName } from './heat/iron';
+export type { HeatNote, HeatRecord } from './heat/heat-note';
+export { adviseHeat, firstUse, HEAT_TASKS, TASK_SHEETS, whatWould } from './heat/setting';
+export type { HeatAdvice, HeatAsk, HeatHelp, HeatTask } from './heat/setting';
+export { whatTells } from './heat/what-tells';
+export type { QuestionWorth } from './heat/what-tells';
+export { helpWords, settingWords, trialWords } from './heat/heat-words';
+export type { HeatWords } from './heat/heat-words';
+export { plainBoard } from './heat/plain-board';
+export { EMPTY_HEAT, usualTargets } from './heat/heat-note';
+export { NOTHING_KNOWN } from './heat/likely-board';
+export type { KnownBoard } from './heat/likely-board';
+export { BOARD_QUESTIONS } from './heat/what-tells';
+export { showHeat, sketchHeat } from './heat/heat-show';
+export type { HeatShow } from './heat/heat-show';
+export { stepHeat } from './job/job-heat';
 
 // job
 export { ABILITY_WORDS, BODY_WORDS, DEVICE_ABILITIES, DEVICE_BODIES } from './job/device';

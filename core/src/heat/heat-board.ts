@@ -86,8 +86,7 @@ export function boardFault(board: HeatBoard): string | null {
 
 /** First thing about a guess that cannot be, in words; `null` when it can. */
 export function guessFault({ thicknessMm, hand }: BoardGuess): string | null {
-  if (!(thicknessMm >= 0.1 && thicknessMm <= 5))
-    return `a board is 0.1 to 5 mm thick, not ${thicknessMm} mm`;
+  if (!(thicknessMm >= 0.1 && thicknessMm <= 5)) return `a board is 0.1 to 5 mm thick, not ${thicknessMm} mm`;
   if (!(hand >= 0.1 && hand <= 5)) return 'a hand brings in a tenth to five times the usual heat';
   return null;
 }

@@ -30,19 +30,33 @@ export const HEAT_LIMITS: Readonly<Record<HeatKind, LimitSheet>> = {
   tongue: {
     name: 'tongue',
     bounds: [
-      { celsius: 260, seconds: 3 },
+      { celsius: 260, seconds: 2 },
       { celsius: 300, seconds: 0 },
     ],
     why: 'the plastic that holds the contacts softens',
   },
-  lamp: { name: 'lamp', bounds: [{ celsius: 260, seconds: 10 }, { celsius: 300, seconds: 0 }], why: 'its lens clouds' },
+  lamp: {
+    name: 'lamp',
+    bounds: [
+      { celsius: 260, seconds: 10 },
+      { celsius: 300, seconds: 0 },
+    ],
+    why: 'its lens clouds',
+  },
   can: {
     name: 'electrolytic',
-    bounds: [{ celsius: 260, seconds: 10 }, { celsius: 300, seconds: 0 }],
+    bounds: [
+      { celsius: 260, seconds: 10 },
+      { celsius: 300, seconds: 0 },
+    ],
     why: 'it boils and vents',
   },
   plastic: { name: 'plastic', bounds: [{ celsius: 100, seconds: 0 }], why: 'it softens' },
-  'heat-shy': { name: 'heat-shy part', bounds: [{ celsius: 100, seconds: 0 }], why: 'it was marked as heat-shy' },
+  'heat-shy': {
+    name: 'heat-shy part',
+    bounds: [{ celsius: 100, seconds: 0 }],
+    why: 'it was marked as heat-shy',
+  },
   cell: { name: 'cell', bounds: [{ celsius: 60, seconds: 0 }], why: 'a lithium cell may vent and burn' },
 };
 

@@ -142,7 +142,15 @@ export function tryHeat(board: HeatBoard, guess: BoardGuess, use: HeatUse, wish:
       if (c > (top[at] ?? 0)) at = i;
     });
     const rise = run.frames.map((f) => f.layers[0]?.[at] ?? start);
-    reached.push(judge('face', 'board under the jet', 'board', run.frames.map((f) => f.seconds), rise));
+    reached.push(
+      judge(
+        'face',
+        'board under the jet',
+        'board',
+        run.frames.map((f) => f.seconds),
+        rise,
+      ),
+    );
   }
   if (tongue !== null && board.port?.spared)
     reached.push(judge('tongue', 'tongue', 'tongue', seconds, curve(tongue)));

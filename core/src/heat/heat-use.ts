@@ -10,8 +10,10 @@ export interface HeatUse {
   /** Ids of the joints that are to melt. */
   readonly targets: readonly string[];
   readonly iron: IronSetting | null;
-  /** The iron is drawn over all targets in turn, as on a flooded row; else it stands on them together, as on one. */
-  readonly sweeps: boolean;
+  /** Ids of the targets that the iron stands on, or is drawn over in turn. */
+  readonly ironOn: readonly string[];
+  /** They are flooded: one bead of solder from each to the next. */
+  readonly flooded: boolean;
   readonly air: AirSetting | null;
   /** Board and parts were brought to this before, and are held there from below, °C; `null` without. */
   readonly preheatC: number | null;
@@ -55,9 +57,20 @@ export const solderOf = (was: SolderName | null, leaded: boolean): MeltingRange 
   meltingRange(jointSolder(was, leaded).mix);
 
 /** First thing about a use of heat that cannot be, in words; `null` when it can. */
-export function useFault({ iron, air, preheatC, roomC, mostS, holdS, targets }: HeatUse): string | null {
+export function useFault({
+  iron,
+  ironOn,
+  air,
+  preheatC,
+  roomC,
+  mostS,
+  holdS,
+  targets,
+}: HeatUse): string | null {
   if (!iron && !air) return 'nothing is heated with: an iron or hot air';
   if (targets.length === 0) return 'nothing is to melt: choose a joint';
+  if (iron && (ironOn.length === 0 || !ironOn.every((id) => targets.includes(id))))
+    return 'the iron stands on nothing that is to melt';
   if (!(roomC >= -20 && roomC <= 60)) return 'a room has −20 to 60 °C';
   if (!(mostS > 0 && mostS <= 300)) return 'heat stays for 1 to 300 s';
   if (!(holdS >= 0 && holdS <= 60)) return 'it is held for 0 to 60 s';

@@ -17,7 +17,11 @@ export interface LaidScene {
   readonly corner: XY;
   /** Bodies by what they are. */
   readonly joints: readonly { readonly joint: HeatJoint; readonly body: number; readonly target: boolean }[];
-  readonly parts: readonly { readonly part: HeatPart; readonly body: number; readonly ends: readonly number[] }[];
+  readonly parts: readonly {
+    readonly part: HeatPart;
+    readonly body: number;
+    readonly ends: readonly number[];
+  }[];
   readonly tongue: number | null;
   readonly shell: number | null;
   /** Joints further away than heat gets in the time are left out. */
@@ -26,7 +30,9 @@ export interface LaidScene {
 
 const FOIL_MM = 0.035;
 /** Sheets from the top face down: share of the thickness, copper where nothing was marked as a share of a whole sheet. Common practice. */
-const SHEETS: Readonly<Record<BoardGuess['copper'], readonly { readonly of: number; readonly share: number }[]>> = {
+const SHEETS: Readonly<
+  Record<BoardGuess['copper'], readonly { readonly of: number; readonly share: number }[]>
+> = {
   tracks: [
     { of: 0.5, share: 0.2 },
     { of: 0.5, share: 0.2 },
@@ -43,7 +49,9 @@ const SHEETS: Readonly<Record<BoardGuess['copper'], readonly { readonly of: numb
   ],
 };
 /** Sheets that a joint on a plane hangs on, by their places among those. */
-const TIED: Readonly<Record<BoardGuess['copper'], { readonly through: readonly number[]; readonly flat: readonly number[] }>> = {
+const TIED: Readonly<
+  Record<BoardGuess['copper'], { readonly through: readonly number[]; readonly flat: readonly number[] }>
+> = {
   tracks: { through: [], flat: [] },
   pour: { through: [0, 1], flat: [0] },
   plane: { through: [0, 1, 3], flat: [0, 1] },
@@ -55,7 +63,8 @@ const CLEAR_SHARE = 0.2;
 const RING_MM = 1.4;
 const SPOKES_WK = 4 * COPPER.thermalConductivity * FOIL_MM * 1e-3;
 const ringWK = (landMm: number): number =>
-  (2 * Math.PI * COPPER.thermalConductivity * FOIL_MM * 1e-3) / Math.log(RING_MM / Math.min(RING_MM * 0.8, landMm / 2));
+  (2 * Math.PI * COPPER.thermalConductivity * FOIL_MM * 1e-3) /
+  Math.log(RING_MM / Math.min(RING_MM * 0.8, landMm / 2));
 /** Solder and land, W/(m2 K): a tenth of a millimetre of solder. */
 const LAND_GIVE = 4e5;
 /** Shell of the port, as sheet steel of 0.25 mm folded to some 2.8 times its footprint, J/(mm2 K); plastic within, J/(mm2 K) (judgement). */
@@ -88,7 +97,8 @@ export function heatFault(board: HeatBoard, guess: BoardGuess, use: HeatUse): st
   const at = board.joints.filter((j) => use.targets.includes(j.id));
   if (at.length < use.targets.length) return 'a joint that is to melt is not on the board';
   const outline: Shape = { kind: 'polygon', points: board.outline };
-  if (at.some((j) => pointToShape(j.at, outline) > 0.5)) return 'a joint that is to melt lies beside the board';
+  if (at.some((j) => pointToShape(j.at, outline) > 0.5))
+    return 'a joint that is to melt lies beside the board';
   const { air } = use;
   const cell = board.parts.find((p) => p.kind === 'cell');
   if (air && cell) {
@@ -143,11 +153,14 @@ export function layScene(board: HeatBoard, guess: BoardGuess, use: HeatUse, step
     // A land at the very edge: the next cell of the board.
     const best = [...there.keys()]
       .filter((i) => there[i])
-      .reduce<{ i: number; d: number }>((b, i) => {
-        const c = centre(i);
-        const d = Math.hypot(c.x - p.x, c.y - p.y);
-        return d < b.d ? { i, d } : b;
-      }, { i: -1, d: 2 * h + 1 });
+      .reduce<{ i: number; d: number }>(
+        (b, i) => {
+          const c = centre(i);
+          const d = Math.hypot(c.x - p.x, c.y - p.y);
+          return d < b.d ? { i, d } : b;
+        },
+        { i: -1, d: 2 * h + 1 },
+      );
     return best.i < 0 ? null : best.i;
   };
   const placed = board.joints.filter((j) => near(j.at) !== null);
@@ -156,7 +169,8 @@ export function layScene(board: HeatBoard, guess: BoardGuess, use: HeatUse, step
   const sheets = SHEETS[guess.copper];
   const copper = sheets.map(({ share }, l) => {
     const sheet = new Float32Array(cells).fill(share * FOIL_MM);
-    const face = l === 0 ? board.face : l === sheets.length - 1 ? (board.face === 'top' ? 'bottom' : 'top') : null;
+    const face =
+      l === 0 ? board.face : l === sheets.length - 1 ? (board.face === 'top' ? 'bottom' : 'top') : null;
     for (const pour of board.pours.filter((p) => p.face === face)) {
       const within = inside(pour.points);
       within.forEach((w, i) => {
@@ -262,7 +276,13 @@ export function layScene(board: HeatBoard, guess: BoardGuess, use: HeatUse, step
           ),
         ),
       ].filter((c): c is number => c !== null && there[c] === 1);
-      for (const l of ways) touch(at, ring.map((cell) => ({ cell, mm2: 1 })), l, g);
+      for (const l of ways)
+        touch(
+          at,
+          ring.map((cell) => ({ cell, mm2: 1 })),
+          l,
+          g,
+        );
     }
     return { joint: j, body: at, target };
   });
@@ -284,7 +304,12 @@ export function layScene(board: HeatBoard, guess: BoardGuess, use: HeatUse, step
       if (joint.kind === 'leg') tie(shell, own, LEG_WK);
       else tie(tongue, own, CONTACT_WK);
     const under = [...port.keys()].filter((i) => port[i] && there[i]);
-    touch(shell, under.map((cell) => ({ cell, mm2: h * h })), 0, REST_GIVE * under.length * h * h * 1e-6);
+    touch(
+      shell,
+      under.map((cell) => ({ cell, mm2: h * h })),
+      0,
+      REST_GIVE * under.length * h * h * 1e-6,
+    );
   }
 
   const parts = board.parts.flatMap((part) => {
@@ -297,7 +322,12 @@ export function layScene(board: HeatBoard, guess: BoardGuess, use: HeatUse, step
     const ends = part.ends.map(near).filter((c): c is number => c !== null);
     const layer = top ? 0 : count - 1;
     const held = ends.length > 0 ? ends : [at];
-    touch(own, held.map((cell) => ({ cell, mm2: 1 })), layer, END_WK * held.length);
+    touch(
+      own,
+      held.map((cell) => ({ cell, mm2: 1 })),
+      layer,
+      END_WK * held.length,
+    );
     return [{ part, body: own, ends: ends.map((c) => c + layer * cells) }];
   });
 
@@ -309,10 +339,10 @@ export function layScene(board: HeatBoard, guess: BoardGuess, use: HeatUse, step
     });
     const end = body('tip', sheet.endJK, { startC: use.iron.celsius, airWK: 0.002 });
     tie(heater, end, sheet.shaftWK * guess.hand);
-    const held = joints.filter((j) => j.target);
+    const held = joints.filter((j) => use.ironOn.includes(j.joint.id));
     for (const { body: own } of held) tie(end, own, (tipContact(use.iron) * guess.hand) / held.length);
     // A flooded row is one bead: what one joint has the next one gets, W/K through a square millimetre of solder.
-    if (use.sweeps)
+    if (use.flooded)
       held.slice(1).forEach(({ joint, body: own }, k) => {
         const before = held[k];
         if (!before) return;

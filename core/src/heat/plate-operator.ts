@@ -168,19 +168,17 @@ export interface StageRoom {
   readonly cells: number;
   readonly columns: number;
   readonly layers: number;
-  readonly diagonal: Float64Array;
-  readonly east: Float64Array;
-  readonly south: Float64Array;
-  readonly below: Float64Array;
+  readonly east: Float32Array;
+  readonly south: Float32Array;
+  readonly below: Float32Array;
+  readonly roomShare: Float32Array;
+  readonly jetShare: Float32Array;
   readonly perC: Float64Array;
   readonly right: Float64Array;
-  readonly roomShare: Float64Array;
-  readonly jetShare: Float64Array;
 }
 
-/** A row of numbers with a layer's room before and behind. */
-export function padded(x: Float64Array, cells: number): Float64Array {
-  const to = new Float64Array(x.length + 2 * cells);
+/** A row of numbers with a layer's room before and behind, into `to`. */
+export function padded<T extends Float32Array | Float64Array>(x: Float64Array, to: T, cells: number): T {
   to.set(x, cells);
   return to;
 }
@@ -200,23 +198,33 @@ export function chebyshevStage(
   endRow: number,
   sums: Float64Array,
 ): void {
-  const { cells, columns, layers, diagonal, east, south, below, perC, right, roomShare, jetShare } = room;
+  const { cells, columns, layers, east, south, below, perC, right, roomShare, jetShare } = room;
   let [toRoom, toJet] = [0, 0];
-  for (let l = 0; l < layers; l += 1) {
-    const end = (l + 1) * cells + endRow * columns;
-    for (let k = (l + 1) * cells + firstRow * columns; k < end; k += 1) {
-      const own = y[k] as number;
-      const gy =
-        (diagonal[k] as number) * own -
-        (east[k] as number) * (y[k + 1] as number) -
-        (east[k - 1] as number) * (y[k - 1] as number) -
-        (south[k] as number) * (y[k + columns] as number) -
-        (south[k - columns] as number) * (y[k - columns] as number) -
-        (below[k] as number) * (y[k + cells] as number) -
-        (below[k - cells] as number) * (y[k - cells] as number);
-      toRoom += (roomShare[k] as number) * own;
-      toJet += (jetShare[k] as number) * own;
-      to[k] = one * own + two * (to[k] as number) + flow * (perC[k] as number) * ((right[k] as number) - gy);
+  for (let l = 1; l <= layers; l += 1) {
+    const start = l * cells + firstRow * columns;
+    const end = l * cells + endRow * columns;
+    // What comes from the west is what went east a cell ago.
+    let fromWest = (east[start - 1] as number) * ((y[start - 1] as number) - (y[start] as number));
+    let own = y[start] as number;
+    for (let k = start; k < end; k += 1) {
+      const next = y[k + 1] as number;
+      const goesEast = (east[k] as number) * (own - next);
+      const room = (roomShare[k] as number) * own;
+      const jet = (jetShare[k] as number) * own;
+      const out =
+        goesEast -
+        fromWest +
+        (south[k] as number) * (own - (y[k + columns] as number)) +
+        (south[k - columns] as number) * (own - (y[k - columns] as number)) +
+        (below[k] as number) * (own - (y[k + cells] as number)) +
+        (below[k - cells] as number) * (own - (y[k - cells] as number)) +
+        room +
+        jet;
+      toRoom += room;
+      toJet += jet;
+      to[k] = one * own + two * (to[k] as number) + flow * (perC[k] as number) * ((right[k] as number) - out);
+      fromWest = goesEast;
+      own = next;
     }
   }
   sums[0] = toRoom;

@@ -45,7 +45,10 @@ const LEAST_K = 3e-5;
 const MOST_ROUNDS = 2000;
 
 /** Lays a scene's plate out to be stepped by `dt` s. */
-export function plateStepper({ plate, ambientC, stillAir, airs, plateStartC }: HeatScene, dt: number): PlateStepper {
+export function plateStepper(
+  { plate, ambientC, stillAir, airs, plateStartC }: HeatScene,
+  dt: number,
+): PlateStepper {
   const { columns, rows, layers, there } = plate;
   const cells = columns * rows;
   const area = (plate.stepMm * MM) ** 2;
@@ -87,7 +90,10 @@ export function plateStepper({ plate, ambientC, stillAir, airs, plateStartC }: H
   const roomShare = new Float64Array(all);
   /** What the blown airs bring a cell for each kelvin of theirs, summed: W. */
   const fromJets = new Float64Array(all);
-  const face = (layer: number, blown: readonly { readonly celsius: number; readonly give: Float32Array }[]): void => {
+  const face = (
+    layer: number,
+    blown: readonly { readonly celsius: number; readonly give: Float32Array }[],
+  ): void => {
     for (let i = 0; i < cells; i += 1) {
       if (!there[i]) continue;
       const given = blown.reduce((sum, b) => sum + (b.give[i] as number), 0);
@@ -144,25 +150,29 @@ export function plateStepper({ plate, ambientC, stillAir, airs, plateStartC }: H
   const right = new Float64Array(all);
   const room = workspace(all);
   const jetShare = loss.map((g, k) => g - (roomShare[k] as number));
-  const wide = (x: Float64Array): Float64Array => padded(x, cells);
+  const wide = (x: Float64Array): Float64Array => padded(x, new Float64Array(all + 2 * cells), cells);
+  const slim = (x: Float64Array): Float32Array => padded(x, new Float32Array(all + 2 * cells), cells);
   const stage: StageRoom = {
     cells,
     columns,
     layers: n,
-    diagonal: wide(links),
-    east: wide(east),
-    south: wide(south),
-    below: wide(below),
+    east: slim(east),
+    south: slim(south),
+    below: slim(below),
     perC: wide(perC),
     right: wide(right),
-    roomShare: wide(roomShare),
-    jetShare: wide(jetShare),
+    roomShare: slim(roomShare),
+    jetShare: slim(jetShare),
   };
   const [one, two] = [wide(right), wide(right)];
   const sums = new Float64Array(2);
 
   /** The change that `right`, W, makes in a step from rest, into `change`; J of it that left by either way. It reaches no row but those named. */
-  const solve = (change: Float64Array, firstRow = 0, endRow = rows): { readonly roomJ: number; readonly jetJ: number } => {
+  const solve = (
+    change: Float64Array,
+    firstRow = 0,
+    endRow = rows,
+  ): { readonly roomJ: number; readonly jetJ: number } => {
     if (!shares) {
       search(held, right, change, room, NEAR_ENOUGH, floor, MOST_ROUNDS);
       return { roomJ: dt * dot(roomShare, change), jetJ: dt * dot(jetShare, change) };

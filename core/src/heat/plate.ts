@@ -80,7 +80,15 @@ export interface HeatScene {
 }
 
 /** First thing about a scene that cannot be, in words; `null` when it can. */
-export function sceneFault({ plate, bodies, contacts, ambientC, stillAir, airs, plateStartC }: HeatScene): string | null {
+export function sceneFault({
+  plate,
+  bodies,
+  contacts,
+  ambientC,
+  stillAir,
+  airs,
+  plateStartC,
+}: HeatScene): string | null {
   const { columns, rows, stepMm, layers, there } = plate;
   const cells = columns * rows;
   if (!(columns > 0 && rows > 0 && stepMm > 0)) return 'the board has no size';

@@ -1,6 +1,7 @@
 import type { Board, FaceSheet } from '../board/board';
 import type { KnownLength } from '../geometry/photo-measure';
 import { completeStep } from '../teardown/complete-step';
+import { EMPTY_HEAT } from '../heat/heat-note';
 import type { Stance } from '../connector/part';
 import type { Happening } from './happening';
 import { EARLIER_LINES } from '../rebuild/build-progress';
@@ -82,6 +83,7 @@ export function completeDocuments(stored: Stored): JobDocuments {
     teardown: { ...whole.teardown, steps: whole.teardown.steps.map(completeStep) },
     rebuild: {
       ...whole.rebuild,
+      heat: { ...EMPTY_HEAT, ...whole.rebuild.heat },
       choices: whole.rebuild.choices.map((c) => ({ ...FRESH_CHOICE, ...c })),
       // What an earlier version did not ask for is not asked for afterwards.
       stepsDone: stored.rebuild && !stored.rebuild.stepsDone ? EARLIER_LINES : whole.rebuild.stepsDone,

@@ -7,6 +7,8 @@ import { spanMm } from '../board/probe-point';
 import { functionGroup } from '../connector/pin-function';
 import type { Kit } from '../drawer/kit';
 import { UNTOLD_KIT } from '../drawer/kit';
+import type { HeatRecord } from '../heat/heat-note';
+import { EMPTY_HEAT } from '../heat/heat-note';
 import type { DeviceAbility } from '../job/device';
 import type { WireKind } from '../material/wire-stock';
 import { millimetres } from '../quantity/units';
@@ -72,6 +74,8 @@ export interface RebuildRecord {
   /** Ids of steps of the procedures that are done. */
   readonly stepsDone: readonly string[];
   readonly did: readonly DoneNote[];
+  /** How the board takes heat: what was found out, and what the hand saw. */
+  readonly heat: HeatRecord;
 }
 
 /** A part that is replaced: what has to be known of it before it is heated. */
@@ -94,6 +98,7 @@ export const EMPTY_REBUILD: RebuildRecord = {
   fitting: null,
   stepsDone: [],
   did: [],
+  heat: EMPTY_HEAT,
 };
 
 export const FRESH_CHOICE: Omit<PinChoice, 'pinId'> = {

@@ -1,4 +1,6 @@
 import type { DeviceTrait } from '../triage/cautions';
+import type { HeatRecord } from '../heat/heat-note';
+import { EMPTY_HEAT } from '../heat/heat-note';
 import { completeStep } from './complete-step';
 import type { ClosingRule, OpeningStep, Teardown, TestNeed } from './step';
 import { EMPTY_TEARDOWN } from './step';
@@ -16,6 +18,8 @@ export interface ModelCard {
   readonly steps: readonly OpeningStep[];
   /** What was learned last time. */
   readonly learned: string;
+  /** How its board takes heat, as the hand saw it. */
+  readonly heat: HeatRecord;
 }
 
 /** Two spellings of one model: letter case and spaces do not matter. */
@@ -30,6 +34,7 @@ export function makeModelCard(
   traits: readonly DeviceTrait[],
   teardown: Teardown,
   learned: string,
+  heat: HeatRecord = EMPTY_HEAT,
 ): ModelCard {
   if (model.trim() === '') throw new RangeError('a model card needs the model’s name');
   const { testNeeds, spared, closingFirst, batteryNote, steps } = teardown;
@@ -43,11 +48,12 @@ export function makeModelCard(
     batteryNote,
     steps,
     learned,
+    heat,
   };
 }
 
 /** A card as an earlier version kept it: what was not there yet is empty. */
-export type StoredCard = Omit<ModelCard, 'spared' | 'closingFirst'> & Partial<ModelCard>;
+export type StoredCard = Omit<ModelCard, 'spared' | 'closingFirst' | 'heat'> & Partial<ModelCard>;
 
 /** A teardown that starts from a card: the steps and tray plan are there, nothing is opened and the battery is not answered. */
 export function teardownFromCard(card: StoredCard): Teardown {

@@ -1,7 +1,7 @@
 import { Inject, Injectable } from '@nestjs/common';
 import type { StoredCard } from '@zebbit/contract';
 import type { Intake, ModelCard } from '@zebbit/core';
-import { makeModelCard, modelKey } from '@zebbit/core';
+import { EMPTY_HEAT, makeModelCard, modelKey } from '@zebbit/core';
 import { DocumentModel, ModelCardModel } from '../database/models';
 import { Writer } from '../database/writer';
 import { badField } from '../errors/api-error';
@@ -23,7 +23,12 @@ export class ModelCardsService {
     const jobs = intakes.filter(
       ({ body }) => modelKey((body as Intake).make, (body as Intake).model) === key,
     ).length;
-    return { card: row.body as ModelCard, savedAt: row.savedAt, jobs };
+    // A card of before heat was kept has none.
+    return {
+      card: { heat: EMPTY_HEAT, ...(row.body as Omit<ModelCard, 'heat'> & Partial<ModelCard>) },
+      savedAt: row.savedAt,
+      jobs,
+    };
   }
 
   /** Keeps how this job's model opens; a newer card takes the place of the older one. */
@@ -37,7 +42,8 @@ export class ModelCardsService {
         'The job needs its model’s name before a card can be kept',
         'Type it under Take in',
       );
-    const card = makeModelCard(make, model, traits, documents.teardown, learned);
+    const { teardown, rebuild } = documents;
+    const card = makeModelCard(make, model, traits, teardown, learned, rebuild.heat);
     const row = {
       key: modelKey(make, model),
       savedAt: new Date().toISOString(),

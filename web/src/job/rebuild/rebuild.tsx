@@ -14,6 +14,8 @@ import { ItemCard } from './item-card';
 import { choiceOf, PinCard } from './pin-card';
 import { PlanList } from './plan-list';
 import { PortSection } from './port-section';
+import { HeatField } from '../../heat/heat-field';
+import { HeatContext, useHeatAtHand } from './heat-at-hand';
 import { useLine } from './use-line';
 
 /** What to build for each pin and leg, with which wire, along which way, in which order: one line at hand, its acts one by one. */
@@ -23,6 +25,7 @@ export function Rebuild() {
   const hand = useLine();
   const aloud = useAloud((s) => s.toggle);
   const [dragged, setDragged] = useState<string | null>(null);
+  const heat = useHeatAtHand(hand);
   // A pin that nothing is built for can be looked at too.
   const plan =
     view.plans.find((p) => p.row.pin.id === chosen) ??
@@ -65,27 +68,33 @@ export function Rebuild() {
     ArrowDown: (e) => (onPlate(e) ? false : hand.go(1)),
     ArrowUp: (e) => (onPlate(e) ? false : hand.go(-1)),
     a: aloud,
+    h: () => (heat.ask ? heat.toggle() : false),
     ...Object.fromEntries(Array.from({ length: 9 }, (_, i) => [String(i + 1), () => pick(i + 1)])),
   });
   const marks = new Set(hand.procedure?.marks ?? (shown ? [shown.row.pin.id] : []));
   return (
-    <>
+    <HeatContext value={heat}>
       <Plate
         chosen={shown?.row.pin.id ?? null}
         onPick={(id) => choose(id)}
         over={(viewport, face) => (
-          <PlanOverlay
-            face={face}
-            viewport={viewport}
-            chosen={shown?.row.pin.id ?? null}
-            marks={marks}
-            dragged={dragged}
-            onDrag={setDragged}
-            onVia={(pinId, at) => {
-              setDragged(null);
-              change(pinId, { via: { face, x: at.x, y: at.y } });
-            }}
-          />
+          <>
+            {heat.open && heat.state.show && face === heat.ask?.board.face && (
+              <HeatField show={heat.state.show} frame={heat.frame} place={viewport} />
+            )}
+            <PlanOverlay
+              face={face}
+              viewport={viewport}
+              chosen={shown?.row.pin.id ?? null}
+              marks={marks}
+              dragged={dragged}
+              onDrag={setDragged}
+              onVia={(pinId, at) => {
+                setDragged(null);
+                change(pinId, { via: { face, x: at.x, y: at.y } });
+              }}
+            />
+          </>
         )}
         empty={<NoPicture />}
       />
@@ -109,7 +118,7 @@ export function Rebuild() {
         <CutSection />
         <PortSection />
       </Slip>
-    </>
+    </HeatContext>
   );
 }
 

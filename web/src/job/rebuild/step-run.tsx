@@ -5,6 +5,7 @@ import { Button } from '../../ui/button';
 import { PhotoPicker } from '../../ui/photo-picker';
 import { useJob } from '../../desk/job-context';
 import { useAloud, useLocalVoice, useReadAloud } from '../trace/read-aloud';
+import { StepHeat } from './heat-at-hand';
 import type { LineAtHand } from './use-line';
 
 const HEAT_WORDS = {
@@ -57,6 +58,7 @@ export function StepRun({ hand }: { readonly hand: LineAtHand }) {
           {[step.with, have.join(', ')].filter(Boolean).join(' · ')}
         </p>
       )}
+      <StepHeat />
       {step.tools.includes('leaded-solder') && step.heat !== null && <MixLine />}
       {lack.length > 0 && (
         <p className="mt-1 text-second font-semibold text-stop">Not in your kit: {lack.join(', ')}</p>

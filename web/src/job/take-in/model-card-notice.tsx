@@ -15,6 +15,7 @@ export function ModelCardNotice() {
   const begun = documents.teardown.steps.length > 0;
   const start = (): void => {
     edit('teardown', () => teardownFromCard(card));
+    edit('rebuild', (d) => void (d.heat = { ...card.heat, notes: [...card.heat.notes] }));
     edit('intake', (d) => void (d.traits = [...new Set([...d.traits, ...card.traits])]));
   };
   return (
@@ -31,6 +32,13 @@ export function ModelCardNotice() {
         Card of {format(new Date(found.savedAt), 'd MMMM yyyy')}, {card.steps.length} steps, {found.jobs} job
         {found.jobs === 1 ? '' : 's'} of this model.
       </p>
+      {card.heat.notes.length > 0 && (
+        <p className="mt-2 text-second">
+          How its board takes heat was timed{' '}
+          {card.heat.notes.length === 1 ? 'once' : `${String(card.heat.notes.length)} times`}: settings start
+          from that.
+        </p>
+      )}
       {card.learned !== '' && (
         <p className="mt-2">
           <b>Learned:</b> {card.learned}

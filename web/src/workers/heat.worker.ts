@@ -1,0 +1,4 @@
+import * as Comlink from 'comlink';
+import { createHeater } from './heater';
+
+Comlink.expose(createHeater());
