@@ -1,5 +1,6 @@
 import type { HeatScene } from '@zebbit/core';
 import { runHeat } from '@zebbit/core';
+import { byCalculix, byPlate, HEAT_PLATES } from '../core/src/testing/heat-plates';
 
 const [COLUMNS, ROWS, STEP_MM] = [120, 80, 0.5];
 const LAMINATE_MM = [0.8, 0.8] as const;
@@ -18,7 +19,15 @@ function scene(): HeatScene {
       layers: LAMINATE_MM.map((laminateMm, l) => ({ laminateMm, copperMm: l === 0 ? pour : plane })),
     },
     bodies: [
-      { id: 'tip', heatJK: 0.6, melts: null, startC: 360, airWK: 0.01, jetWK: 0, heater: { holdC: 360, watts: 60 } },
+      {
+        id: 'tip',
+        heatJK: 0.6,
+        melts: null,
+        startC: 360,
+        airWK: 0.01,
+        jetWK: 0,
+        heater: { holdC: 360, watts: 60 },
+      },
       {
         id: 'joint',
         heatJK: 0.004,
@@ -72,11 +81,27 @@ export function benchHeat(): void {
     return `steps of ${stepS} s: ${took.toFixed(2)} s, joint ${joint.toFixed(1)} °C, ledger open by ${run.ledger.openShare.toExponential(1)}`;
   });
   const explicit = explicitSeconds(seconds);
+  const [plate] = HEAT_PLATES;
+  const timed = <T>(act: () => T): { readonly took: number; readonly value: T } => {
+    const begun = performance.now();
+    const value = act();
+    return { took: (performance.now() - begun) / 1000, value };
+  };
+  const over = { seconds, stepS: 1 };
+  const beside = plate && {
+    own: timed(() => byPlate(plate, over)),
+    theirs: timed(() => byCalculix(plate, over)),
+  };
   process.stdout.write(
     [
       `\nHeat: ${seconds} s of board time on ${COLUMNS} x ${ROWS} cells, two layers, an iron on one joint`,
       ...rows.map((r) => `  ${r}`),
       `  an explicit solver of the same grid, steps of ${(1000 * explicit.step).toFixed(0)} ms: ${explicit.took.toFixed(2)} s`,
+      ...(beside
+        ? [
+            `  beside CalculiX, ${plate.name}, 60 x 44 cells, steps of 1 s: ${beside.own.took.toFixed(2)} s against ${beside.theirs.took.toFixed(2)} s; rise at the joint ${beside.own.value[0].toFixed(1)} and ${beside.theirs.value[0].toFixed(1)} K`,
+          ]
+        : []),
       '',
     ].join('\n'),
   );

@@ -5,6 +5,7 @@ import { benchCircuit } from './circuit';
 import { benchInquiry } from './inquiry';
 import { benchDrawer } from './drawer';
 import { benchHeat } from './heat';
+import { benchHeatSettings } from './heat-settings';
 import { benchMatch, seedsOfTwenty } from './match';
 import { benchPhoto, benchPhotoSpeed } from './photo';
 import { benchPlate } from './plate';
@@ -33,6 +34,11 @@ async function run(): Promise<void> {
     const now = Math.floor(Date.now() % 1e6);
     if (wanted[1] !== 'choices') benchRoutes(now, Number(wanted[2] ?? 300));
     if (wanted[1] !== 'routes') benchChoices(now, Number(wanted[2] ?? 1000));
+    return;
+  }
+  if (wanted[0] === 'heat' && wanted[1] === 'settings') {
+    // How many boards may follow: 1000 as a rule.
+    benchHeatSettings(Number(wanted[2] ?? 1000), Math.floor(Date.now() % 1e6));
     return;
   }
   const part = async (name: string, act: () => void | Promise<void>): Promise<void> => {

@@ -30,6 +30,12 @@ export class JobClient {
     });
   }
 
+  /** A new job; its id. */
+  async newJob(name: string): Promise<string> {
+    const { id } = await this.send<{ readonly id: string }>('POST', '', { name });
+    return id;
+  }
+
   job(id: string): Promise<JobBundle> {
     return this.ask(id);
   }

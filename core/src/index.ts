@@ -103,6 +103,7 @@ export { whatTells } from './heat/what-tells';
 export type { QuestionWorth } from './heat/what-tells';
 export { helpWords, settingWords, trialWords } from './heat/heat-words';
 export type { HeatWords } from './heat/heat-words';
+export { adviseLid, GLUES, GLUE_SHEETS, LIDS, LID_SHEETS, WARMERS, WARMER_SHEETS } from './heat/warm-lid';
 export { plainBoard } from './heat/plain-board';
 export { EMPTY_HEAT, usualTargets } from './heat/heat-note';
 export { NOTHING_KNOWN } from './heat/likely-board';

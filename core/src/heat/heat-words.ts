@@ -20,25 +20,34 @@ export interface HeatWords {
 const upTo5 = (c: number): number => Math.ceil(c / 5) * 5;
 
 /** What is set, in words. */
-export function useWords({ iron, air, preheatC, shielded, leaded }: HeatUse): string {
+export function useWords({ iron, air, preheatC, shielded }: HeatUse): string {
   const parts = [
-    air ? `${printTemperature(air.celsius)}, hot air at ${air.litresMin} l/min` : '',
+    air ? `${printTemperature(air.celsius)}, hot air` : '',
     iron
       ? `${air ? 'iron ' : ''}${printTemperature(iron.celsius)}, ${TIP_SHEETS[iron.tip].name}${iron.wet ? '' : ', dry'}`
       : '',
     preheatC === null ? '' : `preheater ${printTemperature(preheatC)}`,
-    leaded ? 'leaded solder in it' : '',
     shielded ? 'shielded' : '',
   ];
   return parts.filter(Boolean).join(', ');
 }
 
+/** How the air is held, in words; none without air. */
+const heldWords = ({ air }: HeatUse): string[] =>
+  air
+    ? [
+        `${air.litresMin} l/min through a nozzle of ${air.nozzleMm} mm, ${air.heightMm} mm above the board, circling ${2 * air.circleMm} mm wide`,
+      ]
+    : [];
+
 /** Seconds as a hand counts them: never 0. */
 export function secondsWords(from: number, to = from): string {
   if (to < 1) return 'in less than a second';
-  const [a, b] = [Math.max(1, Math.round(from)), Math.ceil(to)];
+  const [a, b] = [Math.max(1, from === to ? Math.ceil(to) : Math.round(from)), Math.ceil(to)];
   return a >= b ? `after ${b} s` : `after ${a} to ${b} s`;
 }
+
+const withLead = ({ leaded }: HeatUse): string => (leaded ? ', leaded solder in the joint' : '');
 
 /** Those that matter to a hand: the board itself, then what comes nearest to its bound. */
 function nearest(reached: readonly HeatReach[]): readonly HeatReach[] {
@@ -65,9 +74,10 @@ export function settingWords(s: HeatSetting): HeatWords {
   const { mostS } = s.use;
   return {
     set: useWords(s.use),
-    comes: `molten ${secondsWords(s.seconds[0], s.seconds[1])}`,
+    comes: `molten ${secondsWords(s.seconds[0], s.seconds[1])}${withLead(s.use)}`,
     good: true,
     lines: [
+      ...heldWords(s.use),
       ...nearest(s.reached).map(reachWords),
       ...swimWords(s.swims),
       `not molten after ${mostS} s: take the heat away, let it cool${s.late ? '; a board that drinks heat will not melt with this' : ''}`,
@@ -82,12 +92,13 @@ export function trialWords(t: Omit<HeatTrial, 'run' | 'laid'>): HeatWords {
   const comes =
     t.allAtS === null
       ? `${still.length === t.melted.length ? 'nothing melts' : `${still.slice(0, 3).join(', ')} stay solid`} within ${t.use.mostS} s`
-      : `molten ${secondsWords(t.allAtS)}`;
+      : `molten ${secondsWords(t.allAtS)}${withLead(t.use)}`;
   return {
     set: useWords(t.use),
     comes,
     good: t.allAtS !== null && broken.length === 0,
     lines: [
+      ...heldWords(t.use),
       ...nearest([...broken, ...t.reached.filter((r) => r.broken === null)]).map(reachWords),
       ...swimWords(t.swims),
     ],

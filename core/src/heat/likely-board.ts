@@ -46,6 +46,8 @@ const LEAST_WEIGHT = 0.01;
 /** Notes are weighed on a board this coarse, mm. */
 const NOTE_STEP_MM = 1;
 const MOST_NOTES = 3;
+/** No heating is followed for longer, s. */
+const MOST_S = 120;
 
 const normal = (z: number): number => 1 / (1 + Math.exp(-1.702 * z));
 
@@ -105,7 +107,7 @@ export function likelyBoards(
       let slowness = b.slowness;
       for (const note of told) {
         if (halt()) break;
-        const mostS = Math.max(note.seconds * 2, 4);
+        const mostS = Math.min(MOST_S, Math.max(note.seconds * 2, 4));
         const { allAtS } = tryHeat(
           board,
           guess,
@@ -127,6 +129,8 @@ export function likelyBoards(
 /** How a hand that nobody timed may bring heat in, against the usual: at its best and at its worst (judgement). Air asks less of it. */
 const UNTIMED = { iron: { best: 1.25, worst: 0.75 }, air: { best: 1.15, worst: 0.85 } } as const;
 
+const TAIL = 0.05;
+
 /**
  * The quickest to melt, the likeliest and the slowest of those that are likely, doubled ones left out; while no heating was timed, the first with
  * a good hand and the last with a poor one.
@@ -142,7 +146,12 @@ export function cornersOf(
   );
   const [first, last] = [likely[0], likely.at(-1)];
   if (!first || !last || !top) return [];
-  if (hand === null) return [...new Set([first, top, last])];
+  if (hand === null) {
+    // A board at one in twenty from either end stands for those beyond it.
+    const upTo = likely.map((_, k) => likely.slice(0, k + 1).reduce((sum, b) => sum + b.weight, 0));
+    const at = (share: number): LikelyBoard => likely[upTo.findIndex((u) => u >= share)] ?? last;
+    return [...new Set([at(TAIL), top, at(1 - TAIL)])];
+  }
   const by = (b: LikelyBoard, of: number): LikelyBoard => ({ ...b, guess: { ...b.guess, hand: of } });
   return [by(first, UNTIMED[hand].best), top, by(last, UNTIMED[hand].worst)];
 }

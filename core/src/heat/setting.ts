@@ -38,11 +38,11 @@ interface TaskSheet {
   readonly toC: number;
 }
 
-/** Common practice: a joint within 3 s, a part by air within 25 s, irons from 300 °C on, below which they wet badly; the rest is judgement. */
+/** Common practice: a joint within 3 s, a part by air within 25 s, irons from 300 °C, below which they wet badly, to 400, above which tips and flux burn; the rest is judgement. */
 export const TASK_SHEETS: Readonly<Record<HeatTask, TaskSheet>> = {
-  joint: { withinS: 3, giveUpS: 5, holdS: 1, fromC: 300, toC: 420 },
-  plane: { withinS: 3, giveUpS: 5, holdS: 1.5, fromC: 300, toC: 420 },
-  row: { withinS: 8, giveUpS: 12, holdS: 3, fromC: 300, toC: 420 },
+  joint: { withinS: 3, giveUpS: 5, holdS: 1, fromC: 300, toC: 400 },
+  plane: { withinS: 3, giveUpS: 5, holdS: 1.5, fromC: 300, toC: 400 },
+  row: { withinS: 8, giveUpS: 12, holdS: 3, fromC: 300, toC: 400 },
   part: { withinS: 25, giveUpS: 40, holdS: 5, fromC: 260, toC: 450 },
 };
 const STEP_C = 10;
@@ -248,14 +248,16 @@ function confirmed(hunt: Hunt): Search {
   const first = searchSetting(hunt);
   if (!first.ok) return first;
   for (let celsius = first.celsius; celsius <= Math.min(toC, first.celsius + 3 * STEP_C); celsius += STEP_C) {
-    const melting = hunt.inTime.map((b) => runHunt(hunt, b, celsius, FINE_STEP_MM));
+    // Between the quickest and the slowest board nothing is hotter or later.
+    const ends = [...new Set([hunt.inTime[0], hunt.inTime.at(-1)])].filter((b) => b !== undefined);
+    const melting = ends.map((b) => runHunt(hunt, b, celsius, FINE_STEP_MM));
     const late = melting.some((t) => t.allAtS === null || t.allAtS > withinS);
     const trials = late
       ? melting
       : [...melting, ...hunt.bearing.map((b) => runHunt(hunt, b, celsius, FINE_STEP_MM))];
     const bad = trials.map(brokenWords).find((w) => w !== null);
     if (bad != null) return tooHot(celsius, bad);
-    if (!late) return { ok: true, celsius, trials: melting.length < trials.length ? trials : melting };
+    if (!late) return { ok: true, celsius, trials };
     if (hunt.halt()) break;
   }
   return { ok: false, late: true, why: `not molten within ${withinS} s` };
@@ -327,12 +329,17 @@ export function adviseHeat(ask: HeatAsk, halt: () => boolean = () => false): Hea
     const boards = boardsFor(ask, likely, means);
     const found = confirmed({ ask, means, inTime: boards, bearing: [], halt });
     if (found.ok)
-      return { ...nothing, setting: settingOf(means, found.trials, boards.length, false), refused, likely };
+      return {
+        ...nothing,
+        setting: settingOf(means, found.trials, Math.min(2, boards.length), false),
+        refused,
+        likely,
+      };
     refused.push({ words: means.words, why: found.why });
     if (second === null && boards.length > 1) {
       const inTime = boards.slice(0, -1);
       const part = confirmed({ ask, means, inTime, bearing: boards.slice(-1), halt });
-      if (part.ok) second = settingOf(means, part.trials, inTime.length, true);
+      if (part.ok) second = settingOf(means, part.trials, Math.min(2, inTime.length), true);
     }
   }
   return { ...nothing, setting: second, refused, likely };

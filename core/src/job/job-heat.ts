@@ -16,6 +16,7 @@ import { HEAT_TASKS } from '../heat/setting';
 import type { Procedure } from '../procedure/procedure';
 import type { ProcedureStep } from '../procedure/step';
 import { partOutline } from '../route/part-outline';
+import type { JobKind } from './job-kind';
 import type { JobView } from './job-view';
 
 /** Where lands were not measured: length of a pad, land of a leg, a place on the board, mm (common practice). */
@@ -59,9 +60,13 @@ const portFace = ({ record }: JobView): Face =>
 /**
  * A job's board as heat sees it, from what is marked on its plate. What was not measured is as it usually is.
  * @param beside ids of points beside the port's that are heated too
- * @param spared the port, or the one that goes in, is to stay whole
+ * @param port what stands on the board: a port that is to stay whole, one that is not, or none
  */
-export function heatBoardOf(view: JobView, beside: readonly string[], spared: boolean): HeatBoard {
+export function heatBoardOf(
+  view: JobView,
+  beside: readonly string[],
+  port: 'spared' | 'scrap' | 'none',
+): HeatBoard {
   const { record, trace, part } = view;
   const { board } = record;
   const face = portFace(view);
@@ -162,7 +167,7 @@ export function heatBoardOf(view: JobView, beside: readonly string[], spared: bo
     face,
     pours,
     joints,
-    port: body ? { body, spared } : null,
+    port: body && port !== 'none' ? { body, spared: port === 'spared' } : null,
     parts: [...parts, ...areas],
     solder: record.rebuild.heat.solder,
   };
@@ -175,8 +180,26 @@ function targetsOf(board: HeatBoard, task: HeatTask, marks: readonly string[]): 
   return found.length > 0 ? found : usualTargets(board, task);
 }
 
+/** Kinds whose port stays where it is. */
+const PORT_STAYS: readonly JobKind[] = ['reflow', 'crack', 'part-behind', 'copy-only'];
+
+/** What of the port stands on the board while a line is worked at: the old one, to be spared or not, the new one, or none. */
+function portAt({ order, record }: JobView, line: string): 'spared' | 'scrap' | 'none' {
+  const { kinds } = record.intake;
+  const keeps = kinds.includes('same-port');
+  const at = order.findIndex((l) => l.id === line);
+  const [off, fit] = ['off', 'fit'].map((id) => order.findIndex((l) => l.id === id));
+  if (line === 'off') return keeps ? 'spared' : 'scrap';
+  if (fit !== undefined && fit >= 0) return at >= fit ? 'spared' : 'none';
+  if (off !== undefined && off >= 0) return 'none';
+  return kinds.some((k) => PORT_STAYS.includes(k)) ? 'spared' : 'none';
+}
+
+/** A stroke along the row melts one joint after the other: it is as hard as the hardest of them. */
+const STROKES: readonly string[] = ['row/drag'];
+
 /**
- * What an act of a job asks of heat; `null` where it heats nothing, or nothing that could be worked out.
+ * What an act of a job asks of heat; `null` where it heats nothing, or nothing that is marked on the plate.
  * @param line id of the line of the plan
  */
 export function stepHeat(
@@ -189,36 +212,31 @@ export function stepHeat(
   if (!task) return null;
   const { trace, record, workshop } = view;
   // What has no metal left has nothing to melt, as long as the port is to come off.
-  const off = line === 'off';
   const bare = (p: ProbePoint): boolean =>
     (p.owner === 'pin' && isGone(p.pin.state)) || (p.owner === 'leg' && isPadGone(p.leg.state));
-  const lit = marks.filter((id) => {
+  const isBare = (id: string): boolean => {
     const p = trace.byId.get(id);
-    return p !== undefined && !(off && bare(p));
-  });
-  const spared = !off || record.intake.kinds.includes('same-port');
-  const board = heatBoardOf(view, lit, spared);
-  const here: HeatBoard = off
-    ? {
-        ...board,
-        joints: board.joints.filter((j) => {
-          const p = trace.byId.get(j.id);
-          return p === undefined || !bare(p);
-        }),
-      }
-    : board;
-  const targets = targetsOf(here, task, lit);
+    return p !== undefined && line === 'off' && bare(p);
+  };
+  const lifted = record.rebuild.hunt.entries.findLast((e) => e.action === 'lift' && e.yes)?.target;
+  const behind = line === 'part' ? record.board.components.find((c) => c.id === lifted) : undefined;
+  const lit = [...marks, ...(behind?.terminals.map((t) => t.id) ?? [])].filter((id) => !isBare(id));
+  const port = portAt(view, line);
+  const all = heatBoardOf(view, lit, port);
+  const board: HeatBoard = { ...all, joints: all.joints.filter((j) => !isBare(j.id)) };
+  const stroke = STROKES.includes(step.id);
+  const targets = targetsOf(board, stroke ? 'plane' : task, lit);
   if (targets.length === 0) return null;
   const { kit } = workshop.record;
   const { heat } = record.rebuild;
   return {
-    board: here,
-    task,
+    board,
+    task: stroke ? 'joint' : task,
     targets,
     kit,
     leaded: step.id !== 'off/mix' && toolFor(kit, 'leaded-solder') !== null,
     known: { thicknessMm: heat.thicknessMm, copper: heat.copper, spokes: heat.spokes },
-    timed: heat.notes.flatMap((n) => timedUse(here, n, ROOM_C) ?? []),
+    timed: heat.notes.flatMap((n) => timedUse(board, n, ROOM_C) ?? []),
     roomC: ROOM_C,
   };
 }

@@ -2,7 +2,7 @@ import { awgDiameter } from '../material/wire-gauge';
 
 /** What a typed figure stands for; it decides which units and which letters in place of a point are understood. */
 export type BenchKind =
-  'resistance' | 'voltage' | 'current' | 'capacitance' | 'length' | 'wire' | 'temperature' | 'duration';
+  'resistance' | 'voltage' | 'current' | 'capacitance' | 'length' | 'wire' | 'temperature' | 'duration' | 'seconds';
 
 export interface BenchUnit {
   /** Spellings, case as written unless `anyCase`. */
@@ -127,5 +127,16 @@ export const GRAMMARS: Readonly<Record<BenchKind, BenchGrammar>> = {
     rkm: { h: 3600 },
     examples: '10min, 45s, 2h',
     range: [0, 4e8],
+  },
+  // What a hand counts at the bench: a bare number is seconds.
+  seconds: {
+    base: 's',
+    units: [
+      { symbols: ['', 's', 'sec', 'secs'], toBase: times(1) },
+      { symbols: ['min', 'm', 'mins'], toBase: times(60) },
+    ],
+    rkm: {},
+    examples: '4, 12s, 1min',
+    range: [0.1, 600],
   },
 };

@@ -48,6 +48,8 @@ describe('parseBench reads what the trade writes (common practice; IEC 60062 let
     ['4u7', 'capacitance', 4.7e-6],
     ['10min', 'duration', 600],
     ['2h', 'duration', 7200],
+    ['4', 'seconds', 4],
+    ['1min', 'seconds', 60],
   ] as const)('%s as %s is %d', (text, kind, wanted) => {
     expect(value(text, kind)).toBeCloseTo(wanted, 2);
   });

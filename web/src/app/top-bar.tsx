@@ -8,6 +8,7 @@ const ROOMS = [
   ['/', 'Tonight'],
   ['/drawer', 'Drawer'],
   ['/library', 'Library'],
+  ['/sums', 'Sums'],
 ] as const;
 
 /** The head of the pages outside a job. */

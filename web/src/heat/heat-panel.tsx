@@ -183,7 +183,7 @@ function NoteEntry({
         <div className="w-28">
           <FigureField
             label="After"
-            kind="duration"
+            kind="seconds"
             shown={seconds === null ? '' : `${seconds} s`}
             onFigure={setSeconds}
             onClear={() => setSeconds(null)}
@@ -193,7 +193,7 @@ function NoteEntry({
           Melted
         </Button>
         <Button disabled={seconds === null} onClick={() => keep(false)}>
-          Not by then
+          Not yet
         </Button>
       </div>
       {noted > 0 && (

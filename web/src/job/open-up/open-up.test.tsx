@@ -82,7 +82,12 @@ describe('open up', () => {
       documents: SAMPLE,
       workshop: {
         ...NEW_WORKSHOP,
-        record: { shares: null, tray: { rows: 1, columns: 2, names: ['lid', ''] }, sureAt: 0.97, kit: { tools: null, wires: null } },
+        record: {
+          shares: null,
+          tray: { rows: 1, columns: 2, names: ['lid', ''] },
+          sureAt: 0.97,
+          kit: { tools: null, wires: null },
+        },
       },
     });
     await open();

@@ -12,6 +12,8 @@ import type { LineAtHand } from './use-line';
 /** The heat of the act at hand, for the plate and the slip alike. */
 export interface HeatAtHand {
   readonly ask: HeatAsk | null;
+  /** The act heats something, marked or not. */
+  readonly heats: boolean;
   readonly state: HeatState;
   readonly open: boolean;
   readonly toggle: () => void;
@@ -36,6 +38,7 @@ export function useHeatAtHand({ line, procedure, step }: LineAtHand): HeatAtHand
   const last = (state.show?.field.frames.length ?? 1) - 1;
   return {
     ask,
+    heats: step?.heat != null && step.heat !== 'glue',
     state,
     open: open && ask !== null,
     toggle: () => setOpen(!open),
@@ -48,7 +51,13 @@ export function useHeatAtHand({ line, procedure, step }: LineAtHand): HeatAtHand
 export function StepHeat() {
   const heat = useContext(HeatContext);
   const { documents, edit } = useJob();
-  if (!heat?.ask) return null;
+  if (!heat) return null;
+  if (!heat.ask)
+    return heat.heats ? (
+      <p className="mt-2 text-second text-ink2">
+        Nothing that this heats is marked on the plate, so no setting is worked out.
+      </p>
+    ) : null;
   const { state, open } = heat;
   const { heat: record } = documents.rebuild;
   const setting = state.advice?.setting;
@@ -60,9 +69,9 @@ export function StepHeat() {
           <Flame aria-hidden className="mt-0.5 size-5 shrink-0 text-copper" />
           <span>
             {words.set}: {words.comes}
-            {words.lines[1] !== undefined && (
-              <span className="block text-second font-normal text-ink2">{words.lines[1]}</span>
-            )}
+            <span className="block text-second font-normal text-ink2">
+              {words.lines.slice(0, -1).join('; ')}
+            </span>
           </span>
         </p>
       )}

@@ -32,11 +32,11 @@ export function StepRun({ hand }: { readonly hand: LineAtHand }) {
   const { have, lack } = stepTools(step, view.workshop.record.kit);
   return (
     <section aria-label="The act at hand" className="mt-1 rounded-[12px] border border-line bg-sunk p-4">
-      <p className="flex items-baseline justify-between text-second text-ink2">
-        <span>
+      <p className="flex items-baseline justify-between gap-3 text-second text-ink2">
+        <span className="whitespace-nowrap">
           Act <span className="figure">{stepAt + 1}</span> of <span className="figure">{count}</span>
         </span>
-        <span className="figure">
+        <span className="figure text-right">
           {[step.seconds === null ? '' : secondsWords(step.seconds), step.heat ? HEAT_WORDS[step.heat] : '']
             .filter(Boolean)
             .join(' · ')}
