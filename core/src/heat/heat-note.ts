@@ -3,8 +3,8 @@ import type { HeatBoard } from './heat-board';
 import type { TipName } from './iron';
 import type { KnownBoard, TimedUse } from './likely-board';
 import { NOTHING_KNOWN } from './likely-board';
-import type { HeatTask } from './setting';
-import { useOf } from './setting';
+import type { HeatTask } from './heat-task';
+import { useOf } from './heat-task';
 
 /** What the hand saw: with this setting it was molten after so long, or not by then. Kept with the job and the model card. */
 export interface HeatNote {

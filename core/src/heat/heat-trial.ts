@@ -51,7 +51,7 @@ export interface HeatTrial {
 /** So much of a joint is molten when it lets go. */
 const MOLTEN = 0.98;
 /** Times of a step, s: iron is quick, air is slow. */
-const STEP_S = { iron: 0.05, air: 0.4 } as const;
+const STEP_S = { iron: 0.05, flood: 0.1, air: 0.4 } as const;
 
 /** Time a curve spends above a temperature, s. */
 export function secondsOver(seconds: readonly number[], curve: readonly number[], celsius: number): number {
@@ -103,7 +103,7 @@ export interface TrialWish {
 export function tryHeat(board: HeatBoard, guess: BoardGuess, use: HeatUse, wish: TrialWish): HeatTrial {
   const laid = layScene(board, guess, use, wish.stepMm);
   const { scene, joints, parts, tongue } = laid;
-  const stepS = use.air ? STEP_S.air : STEP_S.iron;
+  const stepS = use.air ? STEP_S.air : use.flooded ? STEP_S.flood : STEP_S.iron;
   const targets = joints.filter((j) => j.target);
   const first = new Map<string, number>();
   let allAtS: number | null = null;

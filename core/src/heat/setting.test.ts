@@ -9,8 +9,9 @@ import { helpWords, secondsWords, settingWords, trialWords } from './heat-words'
 import { showHeat, sketchHeat } from './heat-show';
 import { cornersOf, likelyBoards, noteLikelihood, NOTHING_KNOWN, possibleBoards } from './likely-board';
 import { plainBoard } from './plain-board';
-import type { HeatAsk, HeatTask } from './setting';
-import { adviseHeat, firstUse, TASK_SHEETS, useOf, whatWould } from './setting';
+import type { HeatAsk, HeatTask } from './heat-task';
+import { TASK_SHEETS, useOf } from './heat-task';
+import { adviseHeat, firstUse, whatWould } from './setting';
 import { whatTells } from './what-tells';
 
 const partOf = (id: string) => {

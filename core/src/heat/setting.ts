@@ -1,70 +1,15 @@
-import type { Kit, KitTool } from '../drawer/kit';
+import type { KitTool } from '../drawer/kit';
 import { toolFor } from '../drawer/kit';
 import { printTemperature } from '../quantity/print-bench';
-import type { HeatBoard } from './heat-board';
 import { HEAT_LIMITS } from './heat-limits';
+import type { HeatAsk, HeatMeans } from './heat-task';
+import { otherMeans, STEP_C, TASK_SHEETS, useOf, usualMeans } from './heat-task';
 import type { HeatTrial } from './heat-trial';
 import { tryHeat } from './heat-trial';
 import type { HeatUse } from './heat-use';
-import type { TipName } from './iron';
-import { TIP_SHEETS } from './iron';
 import { heatFault } from './lay-scene';
-import type { TimedUse, KnownBoard, LikelyBoard } from './likely-board';
+import type { LikelyBoard } from './likely-board';
 import { cornersOf, likelyBoards } from './likely-board';
-
-export const HEAT_TASKS = ['joint', 'plane', 'row', 'part'] as const;
-/** One joint, one on a plane, a flooded row, or the whole part by air. */
-export type HeatTask = (typeof HEAT_TASKS)[number];
-
-export interface HeatAsk {
-  readonly board: HeatBoard;
-  readonly task: HeatTask;
-  readonly targets: readonly string[];
-  readonly kit: Kit;
-  readonly leaded: boolean;
-  readonly known: KnownBoard;
-  readonly timed: readonly TimedUse[];
-  readonly roomC: number;
-}
-
-interface TaskSheet {
-  /** All is to be molten within, s. */
-  readonly withinS: number;
-  /** After that the heat is taken away, s. */
-  readonly giveUpS: number;
-  readonly holdS: number;
-  /** °C, in steps of ten. */
-  readonly fromC: number;
-  readonly toC: number;
-}
-
-/** Common practice: a joint within 3 s, a part by air within 25 s, irons from 300 °C, below which they wet badly, to 400, above which tips and flux burn; the rest is judgement. */
-export const TASK_SHEETS: Readonly<Record<HeatTask, TaskSheet>> = {
-  joint: { withinS: 3, giveUpS: 5, holdS: 1, fromC: 300, toC: 400 },
-  plane: { withinS: 3, giveUpS: 5, holdS: 1.5, fromC: 300, toC: 400 },
-  row: { withinS: 8, giveUpS: 12, holdS: 3, fromC: 300, toC: 400 },
-  part: { withinS: 25, giveUpS: 40, holdS: 5, fromC: 260, toC: 450 },
-};
-const STEP_C = 10;
-/** A first answer on cells this wide, and the one that counts, mm. */
-export const FIRST_STEP_MM = 1;
-export const FINE_STEP_MM = 0.5;
-const USUAL_WATTS = 60;
-const USUAL_AIR = { litresMin: 25, nozzleMm: 8, heightMm: 15, circleMm: 3 } as const;
-const PREHEAT_C = 110;
-/** An iron that helps the air is not set higher, °C. */
-const WITH_AIR_C = 380;
-
-/** A way of bringing heat, its temperature still open. */
-interface HeatMeans {
-  readonly words: string;
-  readonly tip: TipName | null;
-  readonly air: boolean;
-  readonly preheatC: number | null;
-  readonly leaded: boolean;
-  readonly shielded: boolean;
-  readonly tools: readonly KitTool[];
-}
 
 export interface HeatSetting {
   readonly use: HeatUse;
@@ -103,97 +48,28 @@ export interface HeatHelp {
   readonly celsius: number;
 }
 
-/** How heat is brought at a temperature. */
-export function useOf(
-  { board, task, targets, roomC }: Pick<HeatAsk, 'board' | 'task' | 'targets' | 'roomC'>,
-  { tip, air, preheatC, leaded, shielded }: Omit<HeatMeans, 'words' | 'tools'>,
-  celsius: number,
-): HeatUse {
-  const { giveUpS, holdS } = TASK_SHEETS[task];
-  const legs = board.joints.filter((j) => j.kind === 'leg' && targets.includes(j.id)).map((j) => j.id);
-  const ironC = air ? Math.min(WITH_AIR_C, celsius) : celsius;
-  return {
-    targets,
-    iron: tip === null ? null : { celsius: ironC, tip, watts: USUAL_WATTS, wet: true },
-    ironOn: tip === null ? [] : air && legs.length > 0 ? legs : targets,
-    flooded: task === 'row',
-    air: air ? { celsius, ...USUAL_AIR } : null,
-    preheatC,
-    leaded,
-    shielded,
-    roomC,
-    mostS: giveUpS,
-    holdS,
-  };
-}
-
-const PLAIN = { preheatC: null, shielded: false } as const;
-
-/** Ways of doing a task as it is usually done, best first. */
-function usualMeans({ task, leaded }: HeatAsk): HeatMeans[] {
-  if (task === 'part')
-    return [{ ...PLAIN, words: 'hot air', tip: null, air: true, leaded, tools: ['hot-air'] }];
-  return (['wide', 'fine'] as const).map((tip) => ({
-    ...PLAIN,
-    words: TIP_SHEETS[tip].name,
-    tip,
-    air: false,
-    leaded,
-    tools: [TIP_SHEETS[tip].kit],
-  }));
-}
-
-/** What could be tried where the usual does not do. */
-function otherMeans(ask: HeatAsk): HeatMeans[] {
-  const usual = usualMeans(ask);
-  const ways: HeatMeans[] = [];
-  for (const m of usual) {
-    if (!ask.leaded)
-      ways.push({
-        ...m,
-        leaded: true,
-        words: `${m.words}, after leaded solder is melted in`,
-        tools: [...m.tools, 'leaded-solder'],
-      });
-    if (m.air)
-      ways.push(
-        {
-          ...m,
-          shielded: true,
-          words: `${m.words}, all beside the port shielded`,
-          tools: [...m.tools, 'tape'],
-        },
-        {
-          ...m,
-          tip: 'wide',
-          words: 'hot air, with a wide tip on the legs',
-          tools: [...m.tools, 'chisel-tip'],
-        },
-      );
-    ways.push({
-      ...m,
-      preheatC: PREHEAT_C,
-      words: `${m.words}, on a preheater at ${printTemperature(PREHEAT_C)}`,
-      tools: [...m.tools, 'preheater'],
-    });
-    ways.push({
-      ...m,
-      preheatC: PREHEAT_C,
-      leaded: true,
-      words: `${m.words}, on a preheater at ${printTemperature(PREHEAT_C)}, after leaded solder is melted in`,
-      tools: [...m.tools, 'preheater', 'leaded-solder'],
-    });
-  }
-  return ways;
-}
+/** A first answer on cells this wide, and the one that counts, mm. */
+export const FIRST_STEP_MM = 1;
+export const FINE_STEP_MM = 0.5;
+/** Under air the whole face warms evenly: wider cells hold, mm. */
+const AIR_STEP_MM = 0.7;
 
 type Search =
   | { readonly ok: true; readonly celsius: number; readonly trials: readonly HeatTrial[] }
   | { readonly ok: false; readonly late: boolean; readonly why: string };
 
+/** A setting is recommended with this much of every bound's time to spare: boards between those that were tried may be a little worse. */
+const SPARE = 0.8;
+
 const brokenWords = (t: HeatTrial): string | null => {
-  const bad = t.reached.find((r) => r.broken !== null);
-  return bad ? `${bad.name} ${bad.broken ?? ''}: ${HEAT_LIMITS[bad.kind].why}` : null;
+  const bad = t.reached.find(({ kind, broken, overS }) => {
+    const most = HEAT_LIMITS[kind].bounds[0]?.seconds ?? 0;
+    return broken !== null || (most > 0 && overS > SPARE * most);
+  });
+  if (!bad) return null;
+  const [bound] = HEAT_LIMITS[bad.kind].bounds;
+  const over = bad.broken ?? `over ${bound?.celsius ?? 0} °C for ${bad.overS.toFixed(1)} s`;
+  return `${bad.name} ${over}: ${HEAT_LIMITS[bad.kind].why}`;
 };
 
 const tooHot = (celsius: number, bad: string): Search => ({
@@ -247,18 +123,18 @@ function confirmed(hunt: Hunt): Search {
   const { withinS, toC } = TASK_SHEETS[hunt.ask.task];
   const first = searchSetting(hunt);
   if (!first.ok) return first;
+  const stepMm = hunt.means.air ? AIR_STEP_MM : FINE_STEP_MM;
+  const [quickest, slowest] = [hunt.inTime[0], hunt.inTime.at(-1)];
+  if (!quickest || !slowest) return first;
   for (let celsius = first.celsius; celsius <= Math.min(toC, first.celsius + 3 * STEP_C); celsius += STEP_C) {
-    // Between the quickest and the slowest board nothing is hotter or later.
-    const ends = [...new Set([hunt.inTime[0], hunt.inTime.at(-1)])].filter((b) => b !== undefined);
-    const melting = ends.map((b) => runHunt(hunt, b, celsius, FINE_STEP_MM));
-    const late = melting.some((t) => t.allAtS === null || t.allAtS > withinS);
-    const trials = late
-      ? melting
-      : [...melting, ...hunt.bearing.map((b) => runHunt(hunt, b, celsius, FINE_STEP_MM))];
-    const bad = trials.map(brokenWords).find((w) => w !== null);
-    if (bad != null) return tooHot(celsius, bad);
-    if (!late) return { ok: true, celsius, trials };
     if (hunt.halt()) break;
+    const slow = runHunt(hunt, slowest, celsius, stepMm);
+    if (slow.allAtS === null || slow.allAtS > withinS) continue;
+    // Between the quickest and the slowest board nothing melts earlier or later.
+    const quick = quickest === slowest ? [] : [runHunt(hunt, quickest, celsius, stepMm)];
+    const trials = [...quick, slow, ...hunt.bearing.map((b) => runHunt(hunt, b, celsius, stepMm))];
+    const bad = trials.map(brokenWords).find((w) => w !== null);
+    return bad == null ? { ok: true, celsius, trials } : tooHot(celsius, bad);
   }
   return { ok: false, late: true, why: `not molten within ${withinS} s` };
 }
@@ -297,6 +173,14 @@ function settingOf(
   };
 }
 
+/** The slowest board in a hand as good as the best: what hangs on no plane gets hottest where the rest drinks. */
+function heldWell(boards: readonly LikelyBoard[]): LikelyBoard[] {
+  const [first, last] = [boards[0], boards.at(-1)];
+  return first && last && first.guess.hand > last.guess.hand
+    ? [{ ...last, guess: { ...last.guess, hand: first.guess.hand } }]
+    : [];
+}
+
 /** The boards that a search goes by: quickest, likeliest, slowest. */
 const boardsFor = (ask: HeatAsk, likely: readonly LikelyBoard[], means: HeatMeans): readonly LikelyBoard[] =>
   cornersOf(likely, ask.timed.length > 0 ? null : means.air ? 'air' : 'iron');
@@ -327,7 +211,7 @@ export function adviseHeat(ask: HeatAsk, halt: () => boolean = () => false): Hea
       continue;
     }
     const boards = boardsFor(ask, likely, means);
-    const found = confirmed({ ask, means, inTime: boards, bearing: [], halt });
+    const found = confirmed({ ask, means, inTime: boards, bearing: heldWell(boards), halt });
     if (found.ok)
       return {
         ...nothing,
@@ -338,7 +222,13 @@ export function adviseHeat(ask: HeatAsk, halt: () => boolean = () => false): Hea
     refused.push({ words: means.words, why: found.why });
     if (second === null && boards.length > 1) {
       const inTime = boards.slice(0, -1);
-      const part = confirmed({ ask, means, inTime, bearing: boards.slice(-1), halt });
+      const part = confirmed({
+        ask,
+        means,
+        inTime,
+        bearing: [...boards.slice(-1), ...heldWell(boards)],
+        halt,
+      });
       if (part.ok) second = settingOf(means, part.trials, Math.min(2, inTime.length), true);
     }
   }

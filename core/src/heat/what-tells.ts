@@ -4,7 +4,7 @@ import { inquiryModel } from '../inquiry/model';
 import type { BoardGuess } from './heat-board';
 import type { KnownBoard, LikelyBoard } from './likely-board';
 import { possibleBoards } from './likely-board';
-import type { HeatAsk } from './setting';
+import type { HeatAsk } from './heat-task';
 import { leastSetting } from './setting';
 
 /** Something about a board that can be found out, and what each answer would mean. */
