@@ -57,18 +57,7 @@ const VIEWS = {
     `/jobs/${stick}/look-over`,
     (page) => page.getByRole('button', { name: /^pin 3 D\+/ }).click(),
   ],
-  'look-over-faces': [
-    `/jobs/${guide}/look-over`,
-    async (page) => {
-      await page.keyboard.press('f');
-      await page.getByText('show the error over the plate').click();
-    },
-  ],
   trace: [`/jobs/${second}/trace`, (page) => probe(page, 5)],
-  'trace-sure': [
-    `/jobs/${second}/trace`,
-    (page) => page.getByRole('region', { name: 'How sure' }).evaluate((e) => e.scrollIntoView()),
-  ],
   'trace-hunt': [
     `/jobs/${speaker}/trace`,
     async (page) => {
@@ -95,6 +84,17 @@ const VIEWS = {
   ],
   drawer: ['/drawer', (page) => page.getByRole('link', { name: /^A3/ }).click()],
   rebuild: [`/jobs/${guide}/rebuild`, (page) => page.getByRole('button', { name: /jumper to/ }).first().click()],
+  heat: [
+    `/jobs/${second}/rebuild`,
+    async (page) => {
+      await page.keyboard.press('ArrowDown');
+      await page.getByText(/wide tip: molten/).waitFor();
+      await page.keyboard.press('h');
+      await page.getByText(/on cells of 0/).waitFor();
+      await page.getByRole('region', { name: 'Heat' }).evaluate((e) => e.scrollIntoView());
+    },
+  ],
+  sums: ['/sums/heat?task=part&shy=lamp&thick=0.8', (page) => page.getByText(/on cells of 0/).waitFor()],
   prove: [`/jobs/${speaker}/prove`],
   'close-up': [`/jobs/${speaker}/close-up`],
   'hand-back': [`/jobs/${guide}/hand-back`],

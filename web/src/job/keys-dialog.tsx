@@ -69,6 +69,7 @@ const KEYS: readonly (readonly [string, readonly (readonly [string, string])[]])
       ['↑ ↓', 'line before, after'],
       ['1 … 9', 'another way to do it'],
       ['A', 'read acts aloud'],
+      ['H', 'how the heat goes, over the board'],
     ],
   ],
   [
