@@ -14,6 +14,7 @@ import { benchKills } from './kills';
 import { benchChoices, benchRoutes } from './rebuild';
 import { benchServer } from './server';
 import { benchShorts } from './shorts';
+import { benchVerdicts } from './verdicts';
 import { benchTrace, benchTraceSpeed } from './trace';
 
 /** Boards of a row of seeds: half of them from 1 on, half from a number that is new at every run. */
@@ -73,6 +74,7 @@ async function run(): Promise<void> {
     await benchPhoto([1, 2, 4, fresh]);
   });
   await part('heat', () => benchHeat());
+  await part('verdicts', () => benchVerdicts(Number(wanted[1] ?? 300), fresh));
   await part('plate', () => benchPlate());
   await part('drawer', () => benchDrawer());
   await part('server', () => benchServer());

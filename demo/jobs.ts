@@ -1,11 +1,4 @@
-import type {
-  Fasteners,
-  Intake,
-  JobView,
-  OpeningStep,
-  RebuildRecord,
-  Teardown,
-} from '@zebbit/core';
+import type { Fasteners, Intake, JobView, OpeningStep, RebuildRecord, Teardown } from '@zebbit/core';
 import {
   EMPTY_BOARD,
   EMPTY_CLOSING,

@@ -290,13 +290,15 @@ test('a torn port, from new job to the printed page', async ({ page }) => {
       const title = await move(page).getByRole('heading').innerText();
       if (await move(page).getByRole('button', { name: /^Yes/ }).isVisible()) await page.keyboard.press('y');
       else {
-        const typed = title.startsWith('Volts')
-          ? '5.06'
-          : title.startsWith('Current')
-            ? '450mA'
-            : title.includes('apart') || title.includes('no short')
-              ? 'OL'
-              : '0.3';
+        const typed = title.startsWith('The cell')
+          ? '3.8'
+          : title.startsWith('Volts')
+            ? '5.06'
+            : title.startsWith('Current')
+              ? '450mA'
+              : title.includes('apart') || title.includes('no short')
+                ? 'OL'
+                : '0.3';
         await move(page).getByRole('textbox').fill(typed);
         await page.keyboard.press('Enter');
       }

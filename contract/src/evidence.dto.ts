@@ -1,6 +1,6 @@
 import type { CheckResult, MeterMode, MeterShown } from '@zebbit/core';
 import { METER_MODES, METER_SHOWN, RESULT_SHOWN } from '@zebbit/core';
-import { IsBoolean } from 'class-validator';
+import { IsBoolean, ValidateIf } from 'class-validator';
 import { Figure, Id, OneOf, OrNull, Text } from './fields';
 
 /** A reading to append. `value` is a number exactly when `shown` is `value`; the server holds that. */
@@ -21,6 +21,8 @@ export class NewResultDto {
   @Text(160) key!: string;
   @OneOf(RESULT_SHOWN) shown!: CheckResult['shown'];
   @OrNull() @Figure(-1000, 1e10) value!: number | null;
+  /** Why it could not be tested; left out for all else. */
+  @ValidateIf((r: NewResultDto) => r.note !== undefined) @Text(200) note?: string;
 }
 
 export const PHOTO_USES = ['before', 'board', 'step', 'after'] as const;

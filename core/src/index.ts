@@ -174,8 +174,12 @@ export { stepTools } from './procedure/step';
 export type { ProcedureStep } from './procedure/step';
 
 // prove
-export type { CheckGroup } from './prove/check-list';
-export { RESULT_SHOWN } from './prove/verdict';
+export type { CheckGroup } from './prove/check';
+export { mayBeSpared, RESULT_SHOWN } from './prove/verdict';
+export type { Check } from './prove/check';
+export { drawVerdict, firstPower } from './prove/first-power';
+export { likelyCauses } from './prove/likely-cause';
+export type { Verdict } from './prove/acceptance-limits';
 export type { CheckResult, JudgedCheck } from './prove/verdict';
 
 // quantity

@@ -12,7 +12,7 @@ import type {
   StoredCard,
   WorkshopAnswer,
 } from '@zebbit/contract';
-import { EMPTY_BOARD, EMPTY_DOCUMENTS, EMPTY_MATCH, placeRow } from '@zebbit/core';
+import { EMPTY_BOARD, EMPTY_DOCUMENTS, EMPTY_MATCH, jobView, placeRow } from '@zebbit/core';
 import { QueryTypes } from 'sequelize';
 import type { Sharp } from 'sharp';
 import sharp from 'sharp';
@@ -240,7 +240,12 @@ describe('the workshop', () => {
     battery: 1,
     elsewhere: 1,
   };
-  const body = { shares, tray: { rows: 1, columns: 2, names: ['left', 'right'] }, sureAt: 0.97, kit: { tools: ['flux'], wires: null } };
+  const body = {
+    shares,
+    tray: { rows: 1, columns: 2, names: ['left', 'right'] },
+    sureAt: 0.97,
+    kit: { tools: ['flux'], wires: null },
+  };
   it('is kept, with a revision, and counts its closed jobs and connectors', async () => {
     const { id } = await newJob();
     await http()
@@ -348,7 +353,26 @@ describe('results', () => {
       failure(await http().post(url).send({ key: 'look', shown: 'value', value: 1 }).expect(400)).path,
     ).toBe('shown');
     await http().post(url).send({ key: 'look', shown: 'yes', value: null }).expect(201);
-    expect((await read(id)).results).toMatchObject([{ key: 'look', shown: 'yes' }]);
+    expect((await read(id)).results).toMatchObject([{ key: 'look', shown: 'yes', note: '' }]);
+  });
+  it('words are an answer with their reason, but not where power waits for a figure', async () => {
+    const id = await readyJob();
+    const url = `/api/jobs/${id}/results`;
+    const untested = { key: 'look', shown: 'untested', value: null } as const;
+    expect(failure(await http().post(url).send(untested).expect(400)).path).toBe('note');
+    await http()
+      .post(url)
+      .send({ ...untested, note: 'glued over' })
+      .expect(201);
+    const { results } = await read(id);
+    expect(results).toMatchObject([{ key: 'look', shown: 'untested', note: 'glued over' }]);
+    const bundle = await read(id);
+    const { checks } = jobView({ ...bundle.documents, readings: bundle.readings, results: bundle.results });
+    const safety = checks.find((c) => c.safety && !c.powered);
+    const refused = failure(
+      await http().post(url).send({ key: safety?.key, shown: 'spared', value: null }).expect(400),
+    );
+    expect(refused.code).toBe('safety-check');
   });
 });
 

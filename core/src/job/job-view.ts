@@ -1,9 +1,9 @@
 import type { FamilySheet } from '../connector/family';
 import { FAMILIES } from '../connector/family';
-import type { Check } from '../prove/check-list';
+import type { Check } from '../prove/check';
 import { proveChecks } from '../prove/check-list';
 import type { ProveReport } from '../prove/verdict';
-import { proveReport } from '../prove/verdict';
+import { leadsOf, proveReport } from '../prove/verdict';
 import type { PinPlan } from '../rebuild/rebuild-plan';
 import { rebuildPlan } from '../rebuild/rebuild-plan';
 import type { BatteryGate } from '../teardown/battery-gate';
@@ -149,6 +149,8 @@ export function jobView(
           drawSaid,
           kinds: intake.kinds,
           legs: needs.legs && !board.legsAbsent,
+          cell: record.teardown.battery === 'out',
+          leads: leadsOf(record.results),
         })
       : [],
   );

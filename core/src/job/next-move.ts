@@ -1,3 +1,5 @@
+import { likelyCauses } from '../prove/likely-cause';
+import type { JudgedCheck } from '../prove/verdict';
 import { printChance } from '../quantity/print-chance';
 import type { ClosingStep } from '../teardown/closing-order';
 import { closingOrder, closingWords } from '../teardown/closing-order';
@@ -281,19 +283,35 @@ function stillToConnect({ record, gate }: JobView): ClosingStep[] {
     .filter((s) => !record.closing.stepsDone.includes(s.step.id));
 }
 
+/** What a failed check most often is, as a sentence; nothing where that is not known. */
+function likeliest({ check, result }: JudgedCheck): string {
+  const cause = result && likelyCauses(check, result)?.causes[0];
+  return cause ? `Most often: ${cause.words}. ` : '';
+}
+
+/** Asked for, and neither passed nor answered by words. */
+const isOpen = ({ check, verdict }: JudgedCheck): boolean =>
+  !check.helps && verdict !== 'pass' && verdict !== 'spared' && verdict !== 'untested';
+
 function prove(view: JobView): Move {
   const { prove: report, battery } = view;
   const failed = report.checks.find((c) => c.verdict === 'fail');
   if (failed)
     return move(
       `${failed.check.title}: failed`,
-      `Wanted ${failed.check.limitWords}. Mend it, then measure again. No power until it passes.`,
+      `Wanted ${failed.check.limitWords}. ${likeliest(failed)}Mend it, then measure again. No power until it passes.`,
       'stop',
     );
-  const next = report.checks.find((c) => c.verdict !== 'pass' && !c.shut);
+  const next = report.checks.find((c) => isOpen(c) && !c.shut);
   if (!next)
     return report.verdict === 'proved'
-      ? move('Close it up', 'Everything passed with the board loose.', 'done')
+      ? move(
+          'Close it up',
+          report.untested.length === 0
+            ? 'Everything passed with the board loose.'
+            : `Passed with the board loose, but for what could not be tested: ${report.untested.join('; ')}.`,
+          'done',
+        )
       : move('Place the pins first', 'The checks follow from the board.');
   if (!next.check.powered && !battery.open)
     return move('Battery out before any ohms', battery.message, 'stop');

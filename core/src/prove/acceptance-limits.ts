@@ -4,7 +4,8 @@ export interface AcceptanceLimits {
   readonly doubt: readonly [number, number];
 }
 
-export type Verdict = 'pass' | 'doubt' | 'fail';
+/** `spared` and `untested` are answers by words, never of a figure. */
+export type Verdict = 'pass' | 'doubt' | 'fail' | 'spared' | 'untested';
 
 /** Where a figure falls. OL counts as `Infinity`; NaN throws RangeError. */
 export function judgeAgainst(value: number, limits: AcceptanceLimits): Verdict {
@@ -16,6 +17,28 @@ export function judgeAgainst(value: number, limits: AcceptanceLimits): Verdict {
 
 /** Pin to landing: wire, joints and leads together (common practice: under 1 ohm, up to 2 is a poor joint). */
 export const RING_LIMITS: AcceptanceLimits = { pass: [0, 1], doubt: [1, 2] };
+/** What a good joint and two tips add to leads and wire, ohm; so much more is a poor joint (common practice). */
+const JOINT_OHMS = 0.3;
+const POOR_OHMS = 1;
+/** Leads that were not nulled are taken for this, ohm (common practice). */
+export const LEADS_NOT_NULLED = 0.7;
+
+/**
+ * Pin to landing with what lies between worked out.
+ * @param leads what the tips read on each other, ohm; `null` where that was not taken
+ * @param wire resistance of the wire between, ohm
+ */
+export function ringLimits(leads: number | null, wire = 0): AcceptanceLimits {
+  const pass = Number(((leads ?? LEADS_NOT_NULLED) + wire + JOINT_OHMS).toFixed(2));
+  return { pass: [0, pass], doubt: [pass, Number((pass + POOR_OHMS).toFixed(2))] };
+}
+
+/** Tips on each other (common practice: leads of a cheap meter read 0.1 to 1 ohm). */
+export const LEADS_LIMITS: AcceptanceLimits = { pass: [0, 1], doubt: [1, 3] };
+/** A CC pin of a device that takes power to ground: 5.1 kohm, 10 % about it in circuit (USB Type-C, from memory). */
+export const CC_LIMITS: AcceptanceLimits = { pass: [4600, 5700], doubt: [1000, 60_000] };
+/** A lithium cell at its plug: 3.0 to 4.25 V; under 2.5 V it is not charged any more (common practice); below 0 it is the wrong way round. */
+export const CELL_LIMITS: AcceptanceLimits = { pass: [3, 4.25], doubt: [2.5, 4.3] };
 /** Neighbours: OL or at least 1 kohm; 100 ohm to 1 kohm is a part between them, or flux (common practice). */
 export const APART_LIMITS: AcceptanceLimits = { pass: [1000, Infinity], doubt: [100, 1000] };
 /** VBUS to ground: at 50 ohm the input takes 100 mA, one unit load, before it does anything (USB 2.0, from memory). */

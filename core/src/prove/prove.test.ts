@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import type { Board } from '../board/board';
 import { EMPTY_BOARD } from '../board/board';
-import { placeRow } from '../board/place-row';
+import { placeFamily, placeRow } from '../board/place-row';
 import { testComponent, testPoint, testReading } from '../testing/test-board';
 import { FAMILIES } from '../connector/family';
 import { EMPTY_REBUILD, rebuildPlan, usualWish } from '../rebuild/rebuild-plan';
@@ -9,17 +9,23 @@ import { pinTable } from '../trace/pin-table';
 import { traceContext } from '../belief/trace-context';
 import {
   APART_LIMITS,
+  CC_LIMITS,
+  CELL_LIMITS,
   drawLimits,
   judgeAgainst,
   limitWords,
   NOT_SHORT_LIMITS,
   RING_LIMITS,
+  ringLimits,
   VBUS_LIMITS,
 } from './acceptance-limits';
-import type { Check } from './check-list';
+import type { Check } from './check';
+import type { ProveAbout } from './check-list';
 import { proveChecks } from './check-list';
+import { drawVerdict, firstPower } from './first-power';
+import { likelyCauses } from './likely-cause';
 import type { CheckResult } from './verdict';
-import { judgeCheck, proveReport } from './verdict';
+import { judgeCheck, leadsOf, mayBeSpared, proveReport } from './verdict';
 
 describe('acceptance limits', () => {
   it.each([
@@ -88,7 +94,7 @@ function checksOf(family: 'micro-b' | 'type-c-6'): Check[] {
 }
 
 const good = (check: Check, i: number): CheckResult => {
-  const base = { id: String(i), at: '', key: check.key };
+  const base = { id: String(i), at: '', key: check.key, note: '' };
   if (check.entry === 'yes-no') return { ...base, shown: 'yes', value: null };
   if (check.entry === 'volts') return { ...base, shown: 'value', value: 5 };
   if (check.entry === 'amps') return { ...base, shown: 'value', value: 0.4 };
@@ -121,7 +127,7 @@ describe('the list of a job', () => {
     expect(keys).not.toContain('data');
   });
   it('keeps the power shut until every unpowered check has passed', () => {
-    const unpowered = checks.filter((c) => !c.powered).map(good);
+    const unpowered = checks.filter((c) => !c.powered && !c.helps).map(good);
     expect(proveReport(checks, []).gate.open).toBe(false);
     const short = proveReport(checks, unpowered.slice(1));
     expect(short.gate).toEqual({ open: false, waitingFor: [checks[0]?.title] });
@@ -129,22 +135,207 @@ describe('the list of a job', () => {
     expect(proveReport(checks, unpowered).gate.open).toBe(true);
   });
   it('a doubt, or a later fail, shuts it again', () => {
-    const all = checks.map(good);
+    const all = checks.filter((c) => !c.helps).map(good);
     expect(proveReport(checks, all).verdict).toBe('proved');
-    const ring = checks.find((c) => c.group === 'ring');
-    const worse = { id: 'x', at: '', key: ring?.key ?? '', shown: 'value', value: 1.5 } as const;
+    const ring = checks.find((c) => c.key.startsWith('ring:'));
+    const worse = { id: 'x', at: '', key: ring?.key ?? '', shown: 'value', value: 1.5, note: '' } as const;
     expect(proveReport(checks, [...all, worse]).gate.open).toBe(false);
     expect(proveReport(checks, [...all, { ...worse, value: 30 }]).verdict).toBe('failed');
   });
   it('a result of the wrong sort is never a pass', () => {
-    const ring = checks.find((c) => c.group === 'ring');
+    const ring = checks.find((c) => c.key.startsWith('ring:'));
     const volts = checks.find((c) => c.entry === 'volts');
     if (!ring || !volts) throw new Error('the list lacks checks');
-    expect(judgeCheck(ring, { id: '', at: '', key: '', shown: 'yes', value: null })).toBe('fail');
-    expect(judgeCheck(ring, { id: '', at: '', key: '', shown: 'over', value: null })).toBe('fail');
-    expect(judgeCheck(volts, { id: '', at: '', key: '', shown: 'over', value: null })).toBe('fail');
+    expect(judgeCheck(ring, { id: '', at: '', key: '', shown: 'yes', value: null, note: '' })).toBe('fail');
+    expect(judgeCheck(ring, { id: '', at: '', key: '', shown: 'over', value: null, note: '' })).toBe('fail');
+    expect(judgeCheck(volts, { id: '', at: '', key: '', shown: 'over', value: null, note: '' })).toBe('fail');
   });
   it('an empty list proves nothing', () => {
     expect(proveReport([], []).verdict).toBe('unfinished');
+  });
+});
+
+describe('answers that are no test', () => {
+  const checks = checksOf('micro-b');
+  const all = checks.filter((c) => !c.helps).map(good);
+  const say = (key: string, shown: CheckResult['shown'], note = ''): CheckResult => ({
+    id: key,
+    at: '',
+    key,
+    shown,
+    value: null,
+    note,
+  });
+  it('what is not for this device, or could not be tested, does not hold the job up, and is told', () => {
+    const report = proveReport(checks, [
+      ...all,
+      say('data', 'untested', 'no computer here'),
+      say('wiggle', 'spared'),
+    ]);
+    expect(report.verdict).toBe('proved');
+    expect(report.untested).toEqual(['Data as well as power: no computer here']);
+  });
+  it('but power waits for the short and for neighbours: words are no answer there', () => {
+    for (const c of checks.filter((x) => x.safety)) {
+      expect(mayBeSpared(c)).toBe(false);
+      expect(judgeCheck(c, say(c.key, 'untested', 'no meter'))).toBe('fail');
+    }
+    expect(checks.filter((c) => c.safety).map((c) => c.key.split(':')[0])).toEqual(
+      expect.arrayContaining(['apart', 'short', 'volts']),
+    );
+  });
+  it('a job of which nothing was tested is not proved', () => {
+    const words = checks.filter(mayBeSpared).map((c) => say(c.key, 'spared'));
+    expect(proveReport(checks.filter(mayBeSpared), words).verdict).toBe('unfinished');
+  });
+  it('a supply that fails shuts what comes after it', () => {
+    const volts = checks.find((c) => c.key.startsWith('volts'));
+    const low = { ...say(volts?.key ?? '', 'value'), value: 2 };
+    const report = proveReport(checks, [...all, low]);
+    expect(report.verdict).toBe('failed');
+    expect(report.checks.find((c) => c.check.key === 'draw')?.shut).toBe(true);
+  });
+});
+
+describe('after a mend', () => {
+  const checks = checksOf('micro-b');
+  const all = checks.filter((c) => !c.helps).map(good);
+  const mended = (key: string): CheckResult => ({
+    id: 'm',
+    at: '',
+    key,
+    shown: 'mended',
+    value: null,
+    note: '',
+  });
+  const open = (results: readonly CheckResult[]): string[] =>
+    proveReport(checks, results).checks.flatMap((c) =>
+      c.result === null && !c.check.helps ? [c.check.key] : [],
+    );
+  it('what it can have changed is asked again, and nothing else', () => {
+    const ring = checks.find((c) => c.key.startsWith('ring:row1.1:'));
+    const again = open([...all, mended(ring?.key ?? '')]);
+    expect(again).toEqual(
+      expect.arrayContaining([ring?.key ?? '', 'look', 'apart:row1.1:row1.2', 'short:row1.1', 'draw']),
+    );
+    expect(again).not.toContain('apart:row1.3:row1.4');
+    expect(again).not.toContain('ring:row1.5:pour');
+    expect(proveReport(checks, [...all, mended(ring?.key ?? '')]).gate.open).toBe(false);
+  });
+  it('another cable for the data asks for nothing but the data', () => {
+    const away = checks.map((c) => (c.key === 'data' ? { ...c, about: [] } : c));
+    const again = proveReport(away, [...all, mended('data')]).checks.filter(
+      (c) => c.result === null && !c.check.helps,
+    );
+    expect(again.map((c) => c.check.key)).toEqual(['data']);
+  });
+});
+
+describe('bands are worked out', () => {
+  it('from the leads as they were nulled and the wire between', () => {
+    expect(ringLimits(null).pass[1]).toBe(1);
+    expect(ringLimits(0.1).pass[1]).toBeCloseTo(0.4);
+    expect(ringLimits(0.1, 0.25).pass[1]).toBeCloseTo(0.65);
+    const results = [{ id: '1', at: '', key: 'leads', shown: 'value', value: 0.2, note: '' }] as const;
+    expect(leadsOf(results)).toBe(0.2);
+    expect(leadsOf([{ ...results[0], value: 40 }])).toBeNull();
+    expect(leadsOf([])).toBeNull();
+  });
+  it('a CC pin wants its 5.1 kohm', () => {
+    expect(judgeAgainst(5080, CC_LIMITS)).toBe('pass');
+    expect(judgeAgainst(Infinity, CC_LIMITS)).toBe('fail');
+    expect(judgeAgainst(2550, CC_LIMITS)).toBe('doubt');
+  });
+  it('a cell the wrong way round fails', () => {
+    expect(judgeAgainst(-3.8, CELL_LIMITS)).toBe('fail');
+    expect(judgeAgainst(3.8, CELL_LIMITS)).toBe('pass');
+  });
+});
+
+describe('type C', () => {
+  const typeC: Board = {
+    ...EMPTY_BOARD,
+    family: 'type-c-16',
+    rows: placeFamily(EMPTY_BOARD, {
+      family: 'type-c-16',
+      face: 'top',
+      first: { x: 0, y: 0 },
+      directionDeg: 0,
+      pitchMm: 0.5,
+      mirrored: false,
+    }).map((r) => ({ ...r, pins: r.pins.map((p) => ({ ...p, state: 'sound' })) })),
+    points: [testPoint('pour', 'pour', 9, 9), testPoint('B+', 'battery-plus', 12, 9)],
+  };
+  const of = (about: Partial<ProveAbout>): Check[] => {
+    const ctx = traceContext(typeC, []);
+    const plans = rebuildPlan(ctx, pinTable(ctx), EMPTY_REBUILD, usualWish(0.5));
+    return proveChecks(ctx, plans, FAMILIES['type-c-16'], 0.5, {
+      does: ['charge', 'data'],
+      drawSaid: true,
+      kinds: ['new-port'],
+      legs: true,
+      cell: true,
+      leads: null,
+      ...about,
+    });
+  };
+  it('rings twins, reads both CC resistors, and the cell before its plug goes in', () => {
+    const keys = of({}).map((c) => c.key);
+    expect(keys.filter((k) => k.startsWith('twin:'))).toHaveLength(4);
+    expect(keys.filter((k) => k.startsWith('cc:'))).toHaveLength(2);
+    expect(keys.filter((k) => k.startsWith('supply:'))).toHaveLength(1);
+    const cell = of({}).find((c) => c.key === 'cell-volts');
+    expect(cell?.powered).toBe(false);
+    expect(of({ cell: false }).some((c) => c.key === 'cell-volts')).toBe(false);
+  });
+  it('a port that only feeds has no resistors of its own on CC', () => {
+    expect(of({ does: ['feeds'] }).some((c) => c.key.startsWith('cc:'))).toBe(false);
+  });
+});
+
+describe('first power', () => {
+  it('is set from what the device draws; where nobody said it, from a unit load on, and says so', () => {
+    expect(firstPower(0.5)).toMatchObject({ volts: 5, limitA: 0.6, asked: true });
+    expect(firstPower(null)).toMatchObject({ limitA: 0.1, asked: false });
+    expect(firstPower(null).words).toMatch(/was not said/);
+    expect(() => firstPower(0)).toThrow(RangeError);
+  });
+  it.each([
+    [0.001, 0.6, 0.5, 'open'],
+    [0.04, 0.6, 0.5, 'trickle'],
+    [0.45, 0.6, 0.5, 'steady'],
+    [0.6, 0.6, 0.5, 'limited'],
+    [0.8, null, 0.5, 'over'],
+    [0.1, 0.1, null, 'limited'],
+    [0.7, null, null, 'steady'],
+  ] as const)('%s A at a limit of %s A, %s A asked: %s (common practice)', (amps, limit, asked, state) => {
+    expect(drawVerdict(amps, limit, asked).state).toBe(state);
+  });
+});
+
+describe('what a failed check most likely is', () => {
+  const checks = checksOf('micro-b');
+  const with_ = (start: string, shown: CheckResult['shown'], value: number | null = null) => {
+    const check = checks.find((c) => c.key.startsWith(start));
+    if (!check) throw new Error(`no ${start}`);
+    return likelyCauses(check, { id: '', at: '', key: check.key, shown, value, note: '' });
+  };
+  it.each([
+    ['ring:', 'over', null, 'pin'],
+    ['ring:', 'value', 1.4, 'poor'],
+    ['ring:', 'value', 22, 'part'],
+    ['apart:', 'value', 0.2, 'bridge'],
+    ['apart:', 'value', 400, 'flux'],
+    ['short:', 'value', 0.3, 'bridge'],
+    ['draw', 'value', 0, 'open'],
+    ['data', 'no', null, 'cable'],
+  ] as const)('%s %s %s: %s first (common practice)', (start, shown, value, id) => {
+    const advice = with_(start, shown, value);
+    expect(advice?.causes[0]?.id).toBe(id);
+    expect(advice?.causes.reduce((s, c) => s + c.chance, 0)).toBeCloseTo(1);
+    expect(advice?.tells).toEqual(expect.any(String));
+  });
+  it('is not guessed where nothing is known', () => {
+    expect(with_('look', 'no')).toBeNull();
   });
 });

@@ -1,8 +1,13 @@
 import type { Verdict } from './acceptance-limits';
 import { judgeAgainst } from './acceptance-limits';
-import type { Check } from './check-list';
+import type { Check } from './check';
+import { LEADS_KEY } from './joint-checks';
 
-export const RESULT_SHOWN = ['yes', 'no', 'over', 'value'] as const;
+/**
+ * `spared`: not for this device. `untested`: it could not be tested, with the reason as its note. `mended`: what failed was worked at again, so that
+ * what it can have changed is asked again.
+ */
+export const RESULT_SHOWN = ['yes', 'no', 'over', 'value', 'spared', 'untested', 'mended'] as const;
 
 /** One result as typed; kept append-only, the newest of a key counts. */
 export interface CheckResult {
@@ -12,13 +17,15 @@ export interface CheckResult {
   readonly shown: (typeof RESULT_SHOWN)[number];
   /** Base unit of the check's entry (ohm, volt, ampere); `null` unless `shown` is `value`. */
   readonly value: number | null;
+  /** Why it could not be tested; empty for all else. */
+  readonly note: string;
 }
 
 export interface JudgedCheck {
   readonly check: Check;
   readonly result: CheckResult | null;
   readonly verdict: Verdict | null;
-  /** The power checks stay shut until every unpowered one has passed. */
+  /** The power checks stay shut until every unpowered one has passed, and what comes after a supply that failed. */
   readonly shut: boolean;
 }
 
@@ -26,10 +33,17 @@ export interface ProveReport {
   readonly checks: readonly JudgedCheck[];
   readonly gate: { readonly open: boolean; readonly waitingFor: readonly string[] };
   readonly verdict: 'proved' | 'failed' | 'unfinished';
+  /** What could not be tested, with why: proved but for these. */
+  readonly untested: readonly string[];
 }
+
+/** Whether a check may be answered by words in place of a test: never one that power waits for. */
+export const mayBeSpared = ({ safety, helps }: Check): boolean => !safety && !helps;
 
 /** What a result means for its check. A result of the wrong sort for the check is a fail, never a pass. */
 export function judgeCheck(check: Check, result: CheckResult): Verdict {
+  if (result.shown === 'spared' || result.shown === 'untested')
+    return mayBeSpared(check) ? result.shown : 'fail';
   if (check.limits === null) return result.shown === 'yes' ? 'pass' : 'fail';
   if (result.shown === 'over') return check.entry === 'ohms' ? judgeAgainst(Infinity, check.limits) : 'fail';
   return result.shown === 'value' && result.value !== null
@@ -37,23 +51,70 @@ export function judgeCheck(check: Check, result: CheckResult): Verdict {
     : 'fail';
 }
 
-/** Judges the whole list. A doubt on an unpowered check keeps the power shut: it has not passed. */
+/**
+ * Whether a mend of one check can have changed what another says: what they both speak of, the look along the row, and under power what speaks
+ * of nothing in particular. A mend of what the device does (another cable, another song) changes nothing else.
+ */
+export function changedBy(check: Check, mended: Check): boolean {
+  if (check.helps) return false;
+  if (check.key === mended.key) return true;
+  if (mended.powered && mended.about.length === 0) return false;
+  if (check.about.some((id) => mended.about.includes(id))) return true;
+  return check.key === 'look' || (check.powered && check.about.length === 0);
+}
+
+/** The result that counts for a check: its newest, unless a mend after it can have changed it. */
+function standing(
+  check: Check,
+  checks: readonly Check[],
+  results: readonly CheckResult[],
+): CheckResult | null {
+  const own = results.findLastIndex((r) => r.key === check.key && r.shown !== 'mended');
+  const mend = results.findLastIndex((r) => {
+    if (r.shown !== 'mended') return false;
+    const mended = checks.find((c) => c.key === r.key);
+    return mended !== undefined && changedBy(check, mended);
+  });
+  return own > mend ? (results[own] ?? null) : null;
+}
+
+const SETTLED: readonly (Verdict | null)[] = ['pass', 'spared', 'untested'];
+
+/**
+ * Judges the whole list. A doubt on an unpowered check keeps the power shut: it has not passed. Under power what comes after a supply that
+ * failed stays shut as well.
+ * @param results oldest first
+ */
 export function proveReport(checks: readonly Check[], results: readonly CheckResult[]): ProveReport {
-  const newest = new Map(results.map((r) => [r.key, r]));
   const judged = checks.map((check) => {
-    const result = newest.get(check.key) ?? null;
+    const result = standing(check, checks, results);
     return { check, result, verdict: result ? judgeCheck(check, result) : null };
   });
-  const waiting = judged.filter((j) => !j.check.powered && j.verdict !== 'pass');
+  const waiting = judged.filter((j) => !j.check.powered && !j.check.helps && !SETTLED.includes(j.verdict));
   const open = checks.length > 0 && waiting.length === 0;
-  const counted = judged.map((j): JudgedCheck => {
-    const shut = j.check.powered && !open;
+  const stop = judged.findIndex((j) => j.check.powered && j.check.safety && j.verdict === 'fail');
+  const counted = judged.map((j, k): JudgedCheck => {
+    const shut = j.check.powered && (!open || (stop >= 0 && k > stop));
     return { ...j, shut, verdict: shut ? null : j.verdict };
   });
-  const verdict = counted.some((j) => j.verdict === 'fail')
+  const asked = counted.filter((j) => !j.check.helps);
+  const verdict = asked.some((j) => j.verdict === 'fail')
     ? 'failed'
-    : checks.length > 0 && counted.every((j) => j.verdict === 'pass')
+    : asked.some((j) => j.verdict === 'pass') && asked.every((j) => SETTLED.includes(j.verdict))
       ? 'proved'
       : 'unfinished';
-  return { checks: counted, gate: { open, waitingFor: waiting.map((j) => j.check.title) }, verdict };
+  return {
+    checks: counted,
+    gate: { open, waitingFor: waiting.map((j) => j.check.title) },
+    verdict,
+    untested: asked.flatMap((j) =>
+      j.verdict === 'untested' ? [`${j.check.title}${j.result?.note ? `: ${j.result.note}` : ''}`] : [],
+    ),
+  };
+}
+
+/** What the tips read on each other, ohm, by the newest result; `null` where that was not taken, or was too much to be leads. */
+export function leadsOf(results: readonly CheckResult[]): number | null {
+  const last = results.findLast((r) => r.key === LEADS_KEY && r.shown === 'value');
+  return last?.value != null && last.value <= 3 ? last.value : null;
 }

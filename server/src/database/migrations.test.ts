@@ -77,7 +77,8 @@ describe('migrations', () => {
         },
       }));
       await (await openDatabase(home, watched)).close();
-      expect(killed.length).toBeGreaterThan(2);
+      // Before each of its statements: the last change has only one.
+      expect(killed.length).toBeGreaterThan(version === MIGRATIONS.length - 1 ? 0 : 2);
       for (const left of killed) {
         const again = await openDatabase(left);
         expect(await shape(again)).toEqual(wanted);
@@ -86,7 +87,7 @@ describe('migrations', () => {
       }
     }
   });
-  it.each([1, 2, 3])(
+  it.each([1, 2, 3, 4])(
     'a database of version %i opens with all it held, and a copy of it is kept',
     async (version) => {
       const home = newHome();

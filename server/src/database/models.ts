@@ -70,6 +70,7 @@ export class ResultModel extends Model {
   @Column(DataType.STRING) declare key: string;
   @Column(DataType.STRING) declare shown: CheckResult['shown'];
   @Column(DataType.DOUBLE) declare value: number | null;
+  @Column(DataType.STRING) declare note: string;
 }
 
 /** A photo as used in a job; the file itself is named by `hash` and may serve several. */

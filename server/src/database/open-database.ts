@@ -7,6 +7,7 @@ import { firstTables } from './migrations/0001-first-tables';
 import { workshopAndCards } from './migrations/0002-workshop-and-cards';
 import { partsAndDrawer } from './migrations/0003-parts-and-drawer';
 import { answersAndRevisions } from './migrations/0004-answers-and-revisions';
+import { notesOfResults } from './migrations/0005-notes-of-results';
 import { MODELS } from './models';
 import type { Migration } from './run-migrations';
 import { runMigrations } from './run-migrations';
@@ -17,6 +18,7 @@ export const MIGRATIONS: readonly Migration[] = [
   workshopAndCards,
   partsAndDrawer,
   answersAndRevisions,
+  notesOfResults,
 ];
 
 /** An empty or damaged file is not written over: there may be a copy to put back. */

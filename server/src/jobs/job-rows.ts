@@ -89,7 +89,7 @@ export class JobRows {
       const [documents, readings, results, answers] = await Promise.all([
         of<DocumentRow>('jobId, kind, rev, body', 'documents', 'jobId'),
         of<ReadingRow>('jobId, id, at, red, black, mode, shown, value, struck', 'readings', 'id'),
-        of<ResultRow>('jobId, id, at, key, shown, value', 'results', 'id'),
+        of<ResultRow>('jobId, id, at, key, shown, value, note', 'results', 'id'),
         of<AnswersRow>('jobId, kind, stamp, body', 'answers', 'jobId, kind'),
       ]);
       const [docs, read, proved] = [byJob(documents), byJob(readings), byJob(results)];
@@ -165,12 +165,13 @@ function stored(
   );
   const whole: JobDocuments = completeDocuments(bodies);
   const readings = readingRows.map(readingOf);
-  const results = resultRows.map(({ id, at, key, shown, value }): CheckResult => ({
+  const results = resultRows.map(({ id, at, key, shown, value, note }): CheckResult => ({
     id: String(id),
     at,
     key,
     shown,
     value,
+    note,
   }));
   const of = (kind: AnswersRow['kind'], stamp: string): AnswersRow | undefined =>
     kept.find((a) => a.kind === kind && a.stamp === stamp);

@@ -1,6 +1,6 @@
 import { Inject, Injectable } from '@nestjs/common';
 import type { NewResultDto } from '@zebbit/contract';
-import { isUnweighed } from '@zebbit/core';
+import { isUnweighed, mayBeSpared } from '@zebbit/core';
 import { ResultModel } from '../database/models';
 import { Writer } from '../database/writer';
 import { badField, conflict } from '../errors/api-error';
@@ -37,9 +37,25 @@ export class ResultsService {
     if (!judged.check.powered && !battery.open) {
       throw conflict('battery-gate', battery.message, 'Answer the battery question under Open up');
     }
+    const { key, shown, value } = result;
+    const note = result.note?.trim() ?? '';
+    const byWords = shown === 'spared' || shown === 'untested';
+    if (byWords && !mayBeSpared(judged.check))
+      throw badField(
+        'shown',
+        'safety-check',
+        'Power waits for this check: it is tested, or there is no power',
+        'Measure it, or leave it open',
+      );
+    if ((shown === 'untested') !== (note !== ''))
+      throw badField(
+        'note',
+        'note-mismatch',
+        'note says why it could not be tested, and is empty for all else',
+      );
     const wantsFigure = judged.check.entry !== 'yes-no';
-    const isFigure = result.shown === 'value' || result.shown === 'over';
-    if (wantsFigure !== isFigure)
+    const isFigure = shown === 'value' || shown === 'over';
+    if (!byWords && shown !== 'mended' && wantsFigure !== isFigure)
       throw badField(
         'shown',
         'wrong-entry',
@@ -48,15 +64,14 @@ export class ResultsService {
     if ((result.shown === 'value') !== (result.value !== null)) {
       throw badField('value', 'value-mismatch', 'value is a number when shown is “value”, else null');
     }
-    const { key, shown, value } = result;
     const at = new Date().toISOString();
     const row = await this.writer.write(async (transaction) => {
-      const made = await ResultModel.create({ jobId, at, key, shown, value }, { transaction });
+      const made = await ResultModel.create({ jobId, at, key, shown, value, note }, { transaction });
       await this.jobs.touch(jobId, transaction);
       return made;
     });
     const id = String(row.id);
-    this.events.tell({ kind: 'result', jobId, result: { id, at, key, shown, value } });
+    this.events.tell({ kind: 'result', jobId, result: { id, at, key, shown, value, note } });
     return { id, at };
   }
 }

@@ -95,7 +95,7 @@ export function useAppendResult(
       return api.post<Kept>(routes.results(id), body);
     },
     onSuccess: (kept, body) =>
-      patch((b) => bundleAfter(b, { kind: 'result', jobId: id, result: { ...body, ...kept } })),
+      patch((b) => bundleAfter(b, { kind: 'result', jobId: id, result: { note: '', ...body, ...kept } })),
   });
 }
 

@@ -160,12 +160,13 @@ export function goodResults(
 ): CheckResult[] {
   const { checks } = jobView({ ...documents, readings, results: [] });
   return checks
-    .filter((c) => powered || !c.powered)
+    .filter((c) => !c.helps && (powered || !c.powered))
     .map((c, i): CheckResult => {
-      const base = { id: String(i), at: '2026-11-21T10:00:00.000Z', key: c.key };
+      const base = { id: String(i), at: '2026-11-21T10:00:00.000Z', key: c.key, note: '' };
       if (c.entry === 'yes-no') return { ...base, shown: 'yes', value: null };
-      if (c.entry === 'volts') return { ...base, shown: 'value', value: 5.04 };
+      if (c.entry === 'volts') return { ...base, shown: 'value', value: c.powered ? 5.04 : 3.8 };
       if (c.entry === 'amps') return { ...base, shown: 'value', value: 0.42 };
+      if (c.key.startsWith('cc:')) return { ...base, shown: 'value', value: 5080 };
       return c.group === 'ring'
         ? { ...base, shown: 'value', value: 0.3 }
         : { ...base, shown: 'over', value: null };

@@ -59,9 +59,11 @@ export function HandBack() {
             <p className={view.prove.verdict === 'proved' ? 'font-bold text-ok' : 'font-bold text-stop'}>
               {view.prove.verdict !== 'proved'
                 ? 'Not proved'
-                : view.checks.some((c) => c.powered)
-                  ? 'Proved, unpowered and powered'
-                  : 'Proved, unpowered'}
+                : view.prove.untested.length > 0
+                  ? `Proved, but for ${view.prove.untested.length} not tested`
+                  : view.checks.some((c) => c.powered)
+                    ? 'Proved, unpowered and powered'
+                    : 'Proved, unpowered'}
             </p>
           </div>
         </header>

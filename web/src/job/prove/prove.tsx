@@ -1,6 +1,6 @@
 import { useState } from 'react';
-import { Check, CircleDashed, Lock, OctagonX, TriangleAlert } from 'lucide-react';
-import type { CheckGroup, CheckResult, JudgedCheck } from '@zebbit/core';
+import { Check, CircleDashed, CircleHelp, Lock, Minus, OctagonX, TriangleAlert } from 'lucide-react';
+import type { CheckGroup, CheckResult, JudgedCheck, Verdict } from '@zebbit/core';
 import { printAmps, printOhms, printVolts, stationMove } from '@zebbit/core';
 import { NoPicture } from '../../plate/no-picture';
 import { ProbeFlags } from '../../plate/flags';
@@ -8,6 +8,7 @@ import { Plate } from '../../plate/plate';
 import { useJob } from '../../desk/job-context';
 import { PowerCautions } from '../power-cautions';
 import { Slip, SlipMove, SlipSection } from '../slip';
+import { DrawWords, FailCard } from './fail-card';
 import { ResultEntry } from './result-entry';
 
 const GROUPS: readonly (readonly [CheckGroup, string])[] = [
@@ -15,8 +16,12 @@ const GROUPS: readonly (readonly [CheckGroup, string])[] = [
   ['ring', 'Ring each pin'],
   ['short', 'No shorts'],
   ['power', 'Under power'],
+  ['cell', 'The cell'],
   ['data', 'Data'],
 ];
+
+/** Nothing more is asked of it. */
+const SETTLED: readonly (Verdict | null)[] = ['pass', 'spared', 'untested'];
 
 /** Is it right, before and after power. */
 export function Prove() {
@@ -25,10 +30,11 @@ export function Prove() {
   const [picked, setPicked] = useState<string | null>(null);
   const current =
     prove.checks.find((c) => c.check.key === picked && !c.shut) ??
-    prove.checks.find((c) => c.verdict !== 'pass' && !c.shut);
+    prove.checks.find((c) => !c.check.helps && !SETTLED.includes(c.verdict) && !c.shut);
   const [a, b] = pointsOf(current);
   const move = stationMove(view, 'prove');
-  const passed = prove.checks.filter((c) => c.verdict === 'pass').length;
+  const asked = prove.checks.filter((c) => !c.check.helps);
+  const passed = asked.filter((c) => SETTLED.includes(c.verdict)).length;
   return (
     <>
       <Plate
@@ -51,11 +57,14 @@ export function Prove() {
               ? { station: 'prove', title: current.check.title, why: current.check.how, tone: 'move' }
               : move
           }
-          corner={prove.checks.length > 0 ? `${passed} of ${prove.checks.length}` : undefined}
+          corner={asked.length > 0 ? `${passed} of ${asked.length}` : undefined}
         >
           {current?.check.powered && <PowerCautions />}
           {current && (picked !== null || !move.goTo) && (
-            <ResultEntry key={current.check.key} judged={current} onKept={() => setPicked(null)} />
+            <>
+              <FailCard judged={current} />
+              <ResultEntry key={current.check.key} judged={current} onKept={() => setPicked(null)} />
+            </>
           )}
         </SlipMove>
         {GROUPS.map(([group, words]) => {
@@ -66,7 +75,7 @@ export function Prove() {
             <SlipSection
               key={group}
               title={words}
-              corner={`${checks.filter((c) => c.verdict === 'pass').length} of ${checks.length}`}
+              corner={`${checks.filter((c) => SETTLED.includes(c.verdict) && !c.check.helps).length} of ${checks.filter((c) => !c.check.helps).length}`}
             >
               {shut && (
                 <p className="mb-2 flex gap-2 rounded-[10px] bg-wait-soft p-2.5 text-second font-semibold text-wait">
@@ -92,9 +101,12 @@ export function Prove() {
   );
 }
 
+/** Checks whose key names the points that the tips go to. */
+const POINTED: readonly string[] = ['ring', 'twin', 'prod', 'cc', 'apart', 'supply', 'short', 'volts'];
+
 function pointsOf(judged: JudgedCheck | undefined): (string | undefined)[] {
   const [kind, a, b] = judged?.check.key.split(':') ?? [];
-  return kind === 'ring' || kind === 'apart' || kind === 'short' || kind === 'volts' ? [a, b] : [];
+  return POINTED.includes(kind ?? '') ? [a, b] : [];
 }
 
 /** What was typed, in words. */
@@ -102,6 +114,8 @@ export function resultWords(judged: JudgedCheck, result: CheckResult): string {
   if (result.shown === 'yes') return 'yes';
   if (result.shown === 'no') return 'no';
   if (result.shown === 'over') return 'OL';
+  if (result.shown === 'spared') return 'not for this device';
+  if (result.shown === 'untested') return `not tested: ${result.note}`;
   const value = result.value ?? 0;
   const { entry } = judged.check;
   return entry === 'volts' ? printVolts(value) : entry === 'amps' ? printAmps(value) : printOhms(value);
@@ -129,11 +143,12 @@ function CheckLine({
         <VerdictMark judged={judged} />
         <span className="min-w-0 flex-1 leading-snug">{check.title}</span>
         <span
-          className={`figure text-second ${verdict === 'fail' ? 'font-bold text-stop' : verdict === 'doubt' ? 'font-bold text-wait' : 'text-ink2'}`}
+          className={`figure max-w-[45%] text-right text-second ${verdict === 'fail' ? 'font-bold text-stop' : verdict === 'doubt' ? 'font-bold text-wait' : 'text-ink2'}`}
         >
           {result && !shut ? resultWords(judged, result) : check.limitWords}
         </span>
       </button>
+      <DrawWords judged={judged} />
     </li>
   );
 }
@@ -142,6 +157,8 @@ function VerdictMark({ judged: { verdict, shut } }: { readonly judged: JudgedChe
   if (shut) return <Lock aria-label="shut" className="size-5 text-ink2" />;
   if (verdict === 'pass') return <Check aria-label="passed" className="size-5 text-ok" strokeWidth={3} />;
   if (verdict === 'fail') return <OctagonX aria-label="failed" className="size-5 text-stop" />;
+  if (verdict === 'spared') return <Minus aria-label="not for this device" className="size-5 text-ink2" />;
+  if (verdict === 'untested') return <CircleHelp aria-label="not tested" className="size-5 text-wait" />;
   if (verdict === 'doubt') return <TriangleAlert aria-label="in doubt" className="size-5 text-wait" />;
   return <CircleDashed aria-label="not yet" className="size-5 text-ink2" />;
 }

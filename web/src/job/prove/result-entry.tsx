@@ -1,12 +1,13 @@
 import { useEffect, useRef, useState } from 'react';
-import type { JudgedCheck } from '@zebbit/core';
-import { parseBench } from '@zebbit/core';
+import type { CheckResult, JudgedCheck } from '@zebbit/core';
+import { mayBeSpared, parseBench } from '@zebbit/core';
 import { useAppendResult } from '../../api/jobs';
 import { useKeys } from '../../app/use-keys';
 import { Button } from '../../ui/button';
-import { Field } from '../../ui/field';
+import { BOX, Field } from '../../ui/field';
 import { useJob } from '../../desk/job-context';
 
+const LINK = 'min-h-9 text-second font-semibold text-ink2 underline underline-offset-4';
 const KINDS = { ohms: 'resistance', volts: 'voltage', amps: 'current' } as const;
 const WORDS = { ohms: 'Ohms, or OL', volts: 'Volts', amps: 'Amps' } as const;
 
@@ -26,10 +27,10 @@ export function ResultEntry({
   const { check } = judged;
   useEffect(() => input.current?.focus(), [check.key]);
 
-  const send = (shown: 'yes' | 'no' | 'over' | 'value', value: number | null): void => {
+  const send = (shown: CheckResult['shown'], value: number | null, note = ''): void => {
     if (append.isPending) return;
     append.mutate(
-      { key: check.key, shown, value },
+      { key: check.key, shown, value, note },
       {
         onSuccess: () => {
           setText('');
@@ -58,6 +59,7 @@ export function ResultEntry({
             {error}
           </p>
         )}
+        {mayBeSpared(check) && <ByWords onSend={send} />}
       </div>
     );
   }
@@ -72,38 +74,91 @@ export function ResultEntry({
     else setError(`${WORDS[entry]}: ${figure.message}`);
   };
   return (
-    <div className="mt-2 flex items-start gap-2">
+    <>
+      <div className="mt-2 flex items-start gap-2">
+        <div className="flex-1">
+          <Field label={WORDS[entry]} hint={`wanted: ${check.limitWords}`} error={error}>
+            {(ids) => (
+              <input
+                {...ids}
+                ref={input}
+                value={text}
+                onChange={(e) => setText(e.target.value)}
+                onKeyDown={(e) => {
+                  if (e.key === 'Enter') keep();
+                  else if (e.key === '-' && text === '' && entry === 'ohms') {
+                    e.preventDefault();
+                    send('over', null);
+                  }
+                }}
+                autoComplete="off"
+                className="figure h-[52px] w-full rounded-[12px] border-2 border-copper bg-sheet px-4 text-[22px] font-semibold aria-[invalid=true]:border-stop"
+              />
+            )}
+          </Field>
+        </div>
+        <div className="flex flex-col gap-1.5 pt-[23px]">
+          <Button tone="main" className="!min-h-[52px]" onClick={keep} disabled={append.isPending}>
+            Keep
+          </Button>
+          {entry === 'ohms' && (
+            <Button hotkey="−" onClick={() => send('over', null)}>
+              OL
+            </Button>
+          )}
+        </div>
+      </div>
+      {mayBeSpared(check) && <ByWords onSend={send} />}
+    </>
+  );
+}
+
+/** Answers that are no test: it is not for this device, or could not be tested and why. */
+function ByWords({
+  onSend,
+}: {
+  readonly onSend: (shown: 'spared' | 'untested', value: null, note?: string) => void;
+}) {
+  const [why, setWhy] = useState<string | null>(null);
+  if (why === null)
+    return (
+      <div className="flex flex-wrap gap-x-4">
+        <button type="button" className={LINK} onClick={() => onSend('spared', null)}>
+          Not for this device
+        </button>
+        <button type="button" className={LINK} onClick={() => setWhy('')}>
+          Could not be tested…
+        </button>
+      </div>
+    );
+  return (
+    <form
+      className="flex items-end gap-2"
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (why.trim() !== '') onSend('untested', null, why.trim());
+      }}
+    >
       <div className="flex-1">
-        <Field label={WORDS[entry]} hint={`wanted: ${check.limitWords}`} error={error}>
+        <Field label="Why could it not be tested?">
           {(ids) => (
             <input
               {...ids}
-              ref={input}
-              value={text}
-              onChange={(e) => setText(e.target.value)}
+              autoFocus
+              maxLength={200}
+              className={BOX}
+              value={why}
+              onChange={(e) => setWhy(e.target.value)}
               onKeyDown={(e) => {
-                if (e.key === 'Enter') keep();
-                else if (e.key === '-' && text === '' && entry === 'ohms') {
-                  e.preventDefault();
-                  send('over', null);
-                }
+                if (e.key === 'Escape') setWhy(null);
               }}
-              autoComplete="off"
-              className="figure h-[52px] w-full rounded-[12px] border-2 border-copper bg-sheet px-4 text-[22px] font-semibold aria-[invalid=true]:border-stop"
             />
           )}
         </Field>
       </div>
-      <div className="flex flex-col gap-1.5 pt-[23px]">
-        <Button tone="main" className="!min-h-[52px]" onClick={keep} disabled={append.isPending}>
-          Keep
-        </Button>
-        {entry === 'ohms' && (
-          <Button hotkey="−" onClick={() => send('over', null)}>
-            OL
-          </Button>
-        )}
-      </div>
-    </div>
+      <Button type="submit" disabled={why.trim() === ''}>
+        Keep
+      </Button>
+    </form>
   );
 }

@@ -1,0 +1,167 @@
+import type { FamilySheet } from '../connector/family';
+import type { DeviceAbility } from '../job/device';
+import type { JobKind } from '../job/job-kind';
+import { printAmps, printVolts } from '../quantity/print-bench';
+import type { PinPlan } from '../rebuild/rebuild-plan';
+import type { TraceContext } from '../belief/trace-context';
+import { groundReference } from '../belief/trace-context';
+import { ANY_DRAW_LIMITS, CELL_LIMITS, drawLimits, limitWords, VBUS_LIMITS } from './acceptance-limits';
+import type { Check, CheckGroup } from './check';
+import { check } from './check';
+import { firstPower } from './first-power';
+
+/** What of the job decides what is asked under power. */
+export interface PowerAbout {
+  /** What the device does; `null` while it was not asked, or nobody knows. */
+  readonly does: readonly DeviceAbility[] | null;
+  /** Its draw was said, so that the current can be held against it. */
+  readonly drawSaid: boolean;
+  readonly kinds: readonly JobKind[];
+  /** A lithium cell was taken off and goes back. */
+  readonly cell: boolean;
+}
+
+const yesNo = (key: string, group: CheckGroup, title: string, how: string, limitWords: string): Check =>
+  check({ key, group, title, how, limitWords, powered: true });
+
+/** What the device does, each asked by itself; only what it does is asked (common practice). */
+const ABILITY_CHECKS: Readonly<Record<Exclude<DeviceAbility, 'not-known'>, Check>> = {
+  charge: yesNo(
+    'charges',
+    'cell',
+    'It takes charge',
+    'Its light, or the volts of the cell after ten minutes: rising. A cell that is full proves nothing.',
+    'it charges',
+  ),
+  data: yesNo(
+    'data',
+    'data',
+    'Data as well as power',
+    'By a cable that has carried data before: it shows up on a computer, and a file copies both ways.',
+    'a file copies',
+  ),
+  sound: yesNo(
+    'sound',
+    'data',
+    'Sound, left and right',
+    'One side after the other, and the plug turned.',
+    'both sides',
+  ),
+  light: yesNo('light', 'power', 'Light', 'Every level of it.', 'lit'),
+  screen: yesNo('screen', 'data', 'Screen', 'Whole picture, all colours.', 'whole picture'),
+  buttons: yesNo('buttons', 'data', 'Buttons', 'Each one.', 'each works'),
+  radio: yesNo('radio', 'data', 'Radio link', 'It pairs or connects from the next room.', 'connects'),
+  feeds: yesNo(
+    'feeds',
+    'power',
+    'Charges another device',
+    'One that is not full: a full one proves nothing.',
+    'the other charges',
+  ),
+  'high-volts': yesNo(
+    'high-volts',
+    'power',
+    'Asks for 9 V or more, and gets it',
+    'On a charger that can, with a USB power meter between.',
+    'the meter shows it',
+  ),
+};
+
+export function abilityChecks(sheet: FamilySheet, { does, kinds }: PowerAbout): Check[] {
+  if (kinds.includes('copy-only'))
+    return [
+      yesNo(
+        'copy',
+        'data',
+        'One good copy, compared',
+        'Everything, to another disk; then read back and compared. Stop when it is good.',
+        'the copy is whole',
+      ),
+    ];
+  const asked = does ?? (sheet.hasData && !kinds.includes('cord') ? (['data'] as const) : []);
+  return asked.flatMap((a) => (a === 'not-known' ? [] : [ABILITY_CHECKS[a]]));
+}
+
+/** Whether the port gives or takes power: a cord without a supply wire does neither. */
+export function isPowered({ cord }: TraceContext['board'], kinds: readonly JobKind[]): boolean {
+  return !kinds.every((k) => k === 'cord') || kinds.length === 0 || cord.some((w) => w.function === 'VBUS');
+}
+
+/** The board alone on a supply: volts, first and settled draw, plug wiggled and turned. */
+export function powerChecks(
+  ctx: TraceContext,
+  plans: readonly PinPlan[],
+  sheet: FamilySheet,
+  deviceCurrentA: number,
+  about: PowerAbout,
+): Check[] {
+  const vbus = plans.find((p) => p.row.pin.pin.function === 'VBUS');
+  const ground = groundReference(ctx.points)?.label ?? 'ground';
+  const draw = about.drawSaid ? drawLimits(deviceCurrentA) : ANY_DRAW_LIMITS;
+  const feeds = about.does?.includes('feeds') === true && !about.does.includes('charge');
+  const setting = firstPower(about.drawSaid ? deviceCurrentA : null);
+  return [
+    ...(vbus
+      ? [
+          check({
+            key: `volts:${vbus.row.pin.id}`,
+            group: 'power',
+            title: `Volts at ${vbus.row.pin.label}`,
+            how: `Supply at ${setting.words} Black on ${ground}. Volts that fall say that something takes too much: off at once.`,
+            entry: 'volts',
+            limits: VBUS_LIMITS,
+            limitWords: limitWords(VBUS_LIMITS, printVolts),
+            powered: true,
+            line: vbus.row.pin.id,
+            about: [vbus.row.pin.id],
+            safety: true,
+          }),
+        ]
+      : []),
+    ...(feeds
+      ? []
+      : [
+          check({
+            key: 'draw',
+            group: 'power',
+            title: 'Current drawn',
+            how: `Supply at ${setting.words} Read it after half a minute. Nothing: open. Limit reached and volts falling: short, unplug.`,
+            entry: 'amps',
+            limits: draw,
+            limitWords: about.drawSaid
+              ? limitWords(draw, printAmps)
+              : 'some, and steady; what it should draw was not said',
+            powered: true,
+            about: vbus ? [vbus.row.pin.id] : [],
+          }),
+        ]),
+    yesNo('wiggle', 'power', 'Wiggle the plug', 'Gently, all four ways: nothing cuts out.', 'steady'),
+    ...(sheet.family.startsWith('type-c')
+      ? [
+          yesNo(
+            'both-ways',
+            'power',
+            'Turn the plug over',
+            'Type C works both ways up: check draw again with the plug turned.',
+            'the same',
+          ),
+        ]
+      : []),
+  ];
+}
+
+/** Before the cell's plug goes in, while nothing else has power. */
+export function cellChecks({ cell }: PowerAbout): Check[] {
+  if (!cell) return [];
+  return [
+    check({
+      key: 'cell-volts',
+      group: 'cell',
+      title: 'The cell at its plug, the right way round',
+      how: 'Before its plug goes in: red on the contact that goes to B+, black on the one to B−. Below 0: turned round, do not plug it in. Swollen or warm: it does not go back.',
+      entry: 'volts',
+      limits: CELL_LIMITS,
+      limitWords: limitWords(CELL_LIMITS, printVolts),
+    }),
+  ];
+}
