@@ -204,6 +204,20 @@ const SHEETS = {
       { words: 'turn the plug over: it shows up one way only', seconds: 10, yes: { joint: 0.4 } },
     ],
   },
+  loose: {
+    causes: [
+      { id: 'cold', words: 'a cold joint: solder sits on it, not in it', weight: 0.55 },
+      { id: 'pad', words: 'the pad itself has let go of the board and moves with the pin', weight: 0.35 },
+      { id: 'track', words: 'the track has torn beside the pad', weight: 0.1 },
+    ],
+    tells: [
+      {
+        words: 'under the microscope while you press: pin moves and pad stays, the joint is cold',
+        seconds: 15,
+        yes: { cold: 0.9 },
+      },
+    ],
+  },
   moves: {
     causes: [
       { id: 'legs', words: 'a leg that does not hold: the pins take the pull', weight: 0.5 },
@@ -231,6 +245,7 @@ function sheetOf(check: Check, { shown, value }: CheckResult): Sheet | null {
   if (kind === 'draw') return (value ?? 0) < 0.005 ? SHEETS.noDraw : SHEETS.short;
   if (kind === 'volts') return (value ?? 0) < 1 ? SHEETS.noDraw : SHEETS.short;
   if (kind === 'data' || kind === 'both-ways') return SHEETS.noData;
+  if (kind === 'prod' || kind === 'tug') return SHEETS.loose;
   if (kind === 'wiggle' || kind === 'legs') return SHEETS.moves;
   return null;
 }

@@ -5,7 +5,7 @@ import { TAB } from './tab';
 /** A failure the server explained, or the lack of an answer from it. */
 export class ApiFailureError extends Error {
   constructor(readonly failure: ApiFailure) {
-    super(failure.hint ? `${failure.message}. ${failure.hint}` : failure.message);
+    super(failure.hint ? `${failure.message.replace(/\.$/u, '')}. ${failure.hint}` : failure.message);
     this.name = 'ApiFailureError';
   }
 }

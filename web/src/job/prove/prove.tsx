@@ -30,6 +30,8 @@ export function Prove() {
   const [picked, setPicked] = useState<string | null>(null);
   const current =
     prove.checks.find((c) => c.check.key === picked && !c.shut) ??
+    // What failed is what the head of the slip speaks of.
+    prove.checks.find((c) => c.verdict === 'fail') ??
     prove.checks.find((c) => !c.check.helps && !SETTLED.includes(c.verdict) && !c.shut);
   const [a, b] = pointsOf(current);
   const move = stationMove(view, 'prove');
