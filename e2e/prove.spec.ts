@@ -1,3 +1,6 @@
+import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
 import type { Board } from '@zebbit/core';
 import { EMPTY_DOCUMENTS } from '@zebbit/core';
@@ -81,4 +84,53 @@ test('a fail says what it may be; after the mend only what it can have changed i
     'value',
   ]);
   expect(failed).toEqual([]);
+});
+
+test('one good copy: two folders are held against each other in the browser, and the list is kept', async ({
+  page,
+}) => {
+  const failed = watchErrors(page);
+  const home = mkdtempSync(join(tmpdir(), 'zebbit-copy-'));
+  try {
+    const made = (name: string, files: Readonly<Record<string, string>>): string => {
+      const folder = join(home, name);
+      mkdirSync(join(folder, 'tapes'), { recursive: true });
+      for (const [path, text] of Object.entries(files)) writeFileSync(join(folder, path), text);
+      return folder;
+    };
+    const stick = { 'tapes/keeper.txt': 'the lamp was lit at six', 'index.txt': 'keeper' };
+    const client = new JobClient(server.url);
+    const id = await client.newJob('Copy stick');
+    await client.save(id, 'intake', {
+      ...EMPTY_DOCUMENTS.intake,
+      name: 'Copy stick',
+      kinds: ['copy-only'],
+      body: 'bare',
+    });
+    await page.goto(`${server.url}/jobs/${id}/prove`);
+    const part = page.getByRole('region', { name: 'One good copy' });
+    const picks = part.locator('input[webkitdirectory]');
+    await picks.nth(0).setInputFiles(made('STICK', stick));
+    await expect(part).toContainText('STICK: 2 files');
+    await picks.nth(1).setInputFiles(made('spoilt', { ...stick, 'index.txt': 'kee' }));
+    await expect(part).toContainText('Not whole: 1 differ, 0 are missing.');
+    await expect(part).toContainText('differs: index.txt');
+    await picks.nth(1).setInputFiles(made('copied', stick));
+    await expect(part).toContainText('The copy is whole: all 2 files are alike.');
+    const [kept] = await Promise.all([
+      page.waitForEvent('download'),
+      part.getByRole('button', { name: 'Keep its list' }).first().click(),
+    ]);
+    const list = readFileSync(await kept.path(), 'utf8');
+    expect(list).toMatch(/^[0-9a-f]{64} {2}index\.txt\n[0-9a-f]{64} {2}tapes\/keeper\.txt\n$/);
+    writeFileSync(join(home, 'broken.sha256'), 'no list');
+    await part.locator('input:not([webkitdirectory])').setInputFiles(join(home, 'broken.sha256'));
+    await expect(part.getByRole('alert')).toContainText('broken.sha256, line 1');
+    writeFileSync(join(home, 'kept.sha256'), list);
+    await part.locator('input:not([webkitdirectory])').setInputFiles(join(home, 'kept.sha256'));
+    await expect(part).toContainText('The copy is whole: all 2 files are alike.');
+    expect(failed).toEqual([]);
+  } finally {
+    rmSync(home, { recursive: true, force: true });
+  }
 });

@@ -173,6 +173,10 @@ export { REMOVAL_SCHOOLS } from './procedure/removal';
 export { stepTools } from './procedure/step';
 export type { ProcedureStep } from './procedure/step';
 
+// hash lists
+export { compareHashes, parseHashList, printHashList } from './formats/hash-list';
+export type { HashedFile } from './formats/hash-list';
+
 // prove
 export type { CheckGroup } from './prove/check';
 export { mayBeSpared, RESULT_SHOWN } from './prove/verdict';

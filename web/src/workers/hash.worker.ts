@@ -1,0 +1,4 @@
+import * as Comlink from 'comlink';
+import { createHasher } from './hasher';
+
+Comlink.expose(createHasher());
