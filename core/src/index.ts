@@ -109,7 +109,6 @@ export { adviseLid, GLUES, GLUE_SHEETS, LIDS, LID_SHEETS, WARMERS, WARMER_SHEETS
 export { plainBoard } from './heat/plain-board';
 export { EMPTY_HEAT, usualTargets } from './heat/heat-note';
 export { NOTHING_KNOWN } from './heat/likely-board';
-export type { KnownBoard } from './heat/likely-board';
 export { BOARD_QUESTIONS } from './heat/what-tells';
 export { showHeat, sketchHeat } from './heat/heat-show';
 export type { HeatShow } from './heat/heat-show';
