@@ -1,7 +1,7 @@
 import type { Bounds, Shape } from '../geometry/shape';
 import { boundsOf, pointToShape } from '../geometry/shape';
 import type { XY } from '../geometry/projective';
-import type { HeatJoint } from './heat-board';
+import type { HeatBoard, HeatJoint } from './heat-board';
 
 /** A share of a land on the grid. */
 export interface CellArea {
@@ -29,8 +29,13 @@ export interface BoardGrid {
   readonly land: (j: Pick<HeatJoint, 'at' | 'landMm'>) => readonly CellArea[];
 }
 
-/** Lays a piece of a board out in cells: what of its outline lies within `reach` mm of a middle. */
-export function boardGrid(outline: readonly XY[], middle: XY, reach: number, stepMm: number): BoardGrid {
+/** Lays a piece of a board out in cells: what of it lies within `reach` mm of a middle. */
+export function boardGrid(
+  { outline, holes }: Pick<HeatBoard, 'outline' | 'holes'>,
+  middle: XY,
+  reach: number,
+  stepMm: number,
+): BoardGrid {
   const h = stepMm;
   const all = boundsOf(outline);
   const area: Bounds = {
@@ -56,7 +61,10 @@ export function boardGrid(outline: readonly XY[], middle: XY, reach: number, ste
     const shape: Shape = { kind: 'polygon', points };
     return Uint8Array.from({ length: cells }, (_, i) => (pointToShape(centre(i), shape) === 0 ? 1 : 0));
   };
-  const there = inside(outline);
+  const there = inside(outline).map((on, i) => {
+    const c = centre(i);
+    return on === 1 && !holes.some((o) => Math.hypot(o.at.x - c.x, o.at.y - c.y) < o.mm / 2) ? 1 : 0;
+  });
   const near = (p: XY): number | null => {
     const at = cellAt(p);
     if (at === null || there[at]) return at;

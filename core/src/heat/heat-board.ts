@@ -46,6 +46,8 @@ export interface HeatBoard {
   /** The outline is drawn round what was marked, since no edge was. */
   readonly outlineAssumed: boolean;
   readonly face: Face;
+  /** Holes without metal, as for pegs, by their least width, mm: heat goes round them. */
+  readonly holes: readonly { readonly at: XY; readonly mm: number }[];
   readonly pours: readonly { readonly face: Face; readonly points: readonly XY[] }[];
   readonly joints: readonly HeatJoint[];
   readonly port: HeatPort | null;

@@ -92,6 +92,8 @@ export interface TrialWish {
   readonly stepMm: number;
   /** Pictures of the whole board, s apart; `null` for none but the last. */
   readonly everyS: number | null;
+  /** What is not all molten by then is not followed further, s; `null` follows it to the end. */
+  readonly untilS?: number | null;
   /** Asked at every step with how much is done, 0 to 1: `true` breaks it off. */
   readonly halt?: (done: number) => boolean;
 }
@@ -122,7 +124,8 @@ export function tryHeat(board: HeatBoard, guess: BoardGuess, use: HeatUse, wish:
         if ((molten[body] as number) >= MOLTEN && !first.has(joint.id)) first.set(joint.id, t);
       // Swept one after the other they need not all be molten at once but for a flooded row, which is swept as one.
       if (allAtS === null && targets.every(({ body }) => (molten[body] as number) >= MOLTEN)) allAtS = t;
-      const over = allAtS === null ? t >= use.mostS - 1e-9 : t >= allAtS + use.holdS - 1e-9;
+      const lateS = Math.min(use.mostS, wish.untilS ?? use.mostS);
+      const over = allAtS === null ? t >= lateS - 1e-9 : t >= allAtS + use.holdS - 1e-9;
       return over || wish.halt?.(Math.min(1, t / use.mostS)) === true;
     },
   });

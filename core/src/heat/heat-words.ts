@@ -1,6 +1,6 @@
 import { KIT_SHEETS } from '../drawer/kit';
 import { printTemperature } from '../quantity/print-bench';
-import { HEAT_LIMITS } from './heat-limits';
+import { GLASS_C, HEAT_LIMITS } from './heat-limits';
 import type { HeatReach, HeatTrial } from './heat-trial';
 import type { HeatUse } from './heat-use';
 import { TIP_SHEETS } from './iron';
@@ -69,6 +69,12 @@ const swimWords = (swims: readonly string[]): string[] =>
         `${swims.slice(0, 4).join(', ')}${swims.length > 4 ? ` and ${swims.length - 4} more` : ''} will swim: no nudge there`,
       ];
 
+/** How long the copper holds weakly; none where it is over at once. */
+const softWords = (s: number): string[] =>
+  s < 1
+    ? []
+    : [`over ${printTemperature(GLASS_C)} for ${Math.ceil(s)} s the copper holds weakly: pull nothing`];
+
 /** A recommended setting in words. */
 export function settingWords(s: HeatSetting): HeatWords {
   const { mostS } = s.use;
@@ -79,6 +85,7 @@ export function settingWords(s: HeatSetting): HeatWords {
     lines: [
       ...heldWords(s.use),
       ...nearest(s.reached).map(reachWords),
+      ...softWords(s.softS),
       ...swimWords(s.swims),
       `not molten after ${mostS} s: take the heat away, let it cool${s.late ? '; a board that drinks heat will not melt with this' : ''}`,
     ],
@@ -100,6 +107,7 @@ export function trialWords(t: Omit<HeatTrial, 'run' | 'laid'>): HeatWords {
     lines: [
       ...heldWords(t.use),
       ...nearest([...broken, ...t.reached.filter((r) => r.broken === null)]).map(reachWords),
+      ...softWords(t.softS),
       ...swimWords(t.swims),
     ],
   };

@@ -130,7 +130,7 @@ export function layScene(board: HeatBoard, guess: BoardGuess, use: HeatUse, step
   const targets = board.joints.filter((j) => use.targets.includes(j.id));
   const middle = middleOf(targets.map((j) => j.at));
   const reach = Math.max(LEAST_REACH_MM, REACH_MM * Math.sqrt(use.mostS)) + (use.air?.nozzleMm ?? 0);
-  const grid = boardGrid(board.outline, middle, reach, stepMm);
+  const grid = boardGrid(board, middle, reach, stepMm);
   const { columns, rows, cells, there } = grid;
   const placed = board.joints.filter((j) => grid.near(j.at) !== null);
   const last = sheetCount(guess) - 1;

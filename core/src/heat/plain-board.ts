@@ -85,6 +85,7 @@ export function plainBoard({ part, widthMm, depthMm, solder, spared, shy }: Plai
     ],
     outlineAssumed: false,
     face: 'top',
+    holes: part.lands.flatMap((l) => (l.role === 'peg' && l.hole ? [{ at: l.at, mm: l.hole.widthMm }] : [])),
     pours: [],
     joints,
     port: {

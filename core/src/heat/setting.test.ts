@@ -2,6 +2,7 @@ import { describe, expect, it } from '@jest/globals';
 import { GENERIC_PARTS } from '../connector/generic-parts';
 import type { Kit } from '../drawer/kit';
 import { UNTOLD_KIT } from '../drawer/kit';
+import { boardGrid } from './board-grid';
 import { boardOutline } from './board-outline';
 import { EMPTY_HEAT, timedUse, usualTargets } from './heat-note';
 import { tryHeat } from './heat-trial';
@@ -248,6 +249,22 @@ describe('the outline', () => {
     expect(Math.max(...points.map((p) => p.y))).toBeCloseTo(14);
     expect(Math.min(...points.map((p) => p.y))).toBeCloseTo(0);
     expect(boardOutline([], []).points).toEqual([]);
+  });
+  it('has no board where a peg’s hole is', () => {
+    const pegs = plainBoard({
+      part: partOf('micro-pegs'),
+      widthMm: 24,
+      depthMm: 22,
+      solder: null,
+      spared: true,
+      shy: null,
+    });
+    const [hole] = pegs.holes;
+    if (!hole) throw new Error('the part has no pegs');
+    const grid = boardGrid(pegs, hole.at, 10, 0.25);
+    const at = grid.cellAt(hole.at);
+    expect(grid.there[at ?? -1]).toBe(0);
+    expect(grid.there.filter((on) => on === 0).length).toBeLessThan(grid.cells / 10);
   });
   it('a plain board smaller than its part is refused', () => {
     expect(() =>

@@ -89,8 +89,15 @@ interface Hunt {
   readonly halt: () => boolean;
 }
 
-const runHunt = ({ ask, means }: Hunt, b: LikelyBoard, celsius: number, stepMm: number): HeatTrial =>
-  tryHeat(ask.board, b.guess, useOf(ask, means, celsius), { stepMm, everyS: means.air ? 2 : null });
+/** @param untilS what is not molten by then is given up; `null` heats it to the end, as a hand would that does not look */
+const runHunt = (
+  { ask, means }: Hunt,
+  b: LikelyBoard,
+  celsius: number,
+  stepMm: number,
+  untilS: number | null = null,
+): HeatTrial =>
+  tryHeat(ask.board, b.guess, useOf(ask, means, celsius), { stepMm, everyS: means.air ? 2 : null, untilS });
 
 /** The least temperature that melts in time on the slowest board, if every likely board bears it: on coarse cells. */
 function searchSetting(hunt: Hunt): Search {
@@ -99,7 +106,7 @@ function searchSetting(hunt: Hunt): Search {
   if (!slowest) return { ok: false, late: false, why: 'no board that it could be' };
   const tried = new Map<number, HeatTrial>();
   const slow = (celsius: number): HeatTrial => {
-    const t = tried.get(celsius) ?? runHunt(hunt, slowest, celsius, FIRST_STEP_MM);
+    const t = tried.get(celsius) ?? runHunt(hunt, slowest, celsius, FIRST_STEP_MM, withinS);
     tried.set(celsius, t);
     return t;
   };
@@ -128,7 +135,7 @@ function confirmed(hunt: Hunt): Search {
   if (!quickest || !slowest) return first;
   for (let celsius = first.celsius; celsius <= Math.min(toC, first.celsius + 3 * STEP_C); celsius += STEP_C) {
     if (hunt.halt()) break;
-    const slow = runHunt(hunt, slowest, celsius, stepMm);
+    const slow = runHunt(hunt, slowest, celsius, stepMm, withinS);
     if (slow.allAtS === null || slow.allAtS > withinS) continue;
     // Between the quickest and the slowest board nothing melts earlier or later.
     const quick = quickest === slowest ? [] : [runHunt(hunt, quickest, celsius, stepMm)];

@@ -24,6 +24,7 @@ const PAD_LENGTH_MM = 1.4;
 const PAD_SHARE = 0.58;
 const LEG_LAND_MM = [1.6, 1.9] as const;
 const PLACE_MM = 1;
+const PEG_MM = 0.8;
 /** Solder stands so high on a land, and so high in a hole, mm; g/mm3 (judgement; handbook density of tin solders). */
 const HIGH_MM = { flat: 0.2, through: 0.8 } as const;
 const DENSITY_MG = 7.4;
@@ -165,6 +166,10 @@ export function heatBoardOf(
     outline: points,
     outlineAssumed: assumed,
     face,
+    holes: board.legs.flatMap((l) => {
+      const at = l.fixing === 'peg' ? here(l.at, l.face) : null;
+      return at ? [{ at, mm: l.slot?.widthMm ?? PEG_MM }] : [];
+    }),
     pours,
     joints,
     port: body && port !== 'none' ? { body, spared: port === 'spared' } : null,
