@@ -1,6 +1,7 @@
 import { isMainThread } from 'node:worker_threads';
 import { OTHER_STAGES } from '@zebbit/core/practice';
 import { benchBoards } from './boards';
+import { benchCharge } from './charge';
 import { benchCircuit } from './circuit';
 import { benchInquiry } from './inquiry';
 import { benchDrawer } from './drawer';
@@ -74,6 +75,7 @@ async function run(): Promise<void> {
     await benchPhoto([1, 2, 4, fresh]);
   });
   await part('heat', () => benchHeat());
+  await part('charge', () => benchCharge(Number(wanted[1] ?? 200), fresh));
   await part('verdicts', () => benchVerdicts(Number(wanted[1] ?? 300), fresh));
   await part('plate', () => benchPlate());
   await part('drawer', () => benchDrawer());

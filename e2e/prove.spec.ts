@@ -134,3 +134,49 @@ test('one good copy: two folders are held against each other in the browser, and
     rmSync(home, { recursive: true, force: true });
   }
 });
+
+test('the log of a power meter: a day at ten samples a second, its phases and its dropouts', async ({
+  page,
+}) => {
+  const failed = watchErrors(page);
+  const home = mkdtempSync(join(tmpdir(), 'zebbit-charge-'));
+  try {
+    const client = new JobClient(server.url);
+    const id = await client.newJob('Charge log');
+    await client.save(id, 'intake', {
+      ...EMPTY_DOCUMENTS.intake,
+      name: 'Charge log',
+      kinds: ['new-port'],
+      body: 'bare',
+    });
+    const rows = ['time,amps'];
+    for (let i = 0; i < 864_000; i += 1) {
+      const s = i / 10;
+      const amps = s < 40_000 ? 0.5 : s < 70_000 ? 0.5 * Math.exp(-(s - 40_000) / 11_000) : 0.01;
+      rows.push(`${s},${i === 100_000 ? 0 : amps.toFixed(4)}`);
+    }
+    writeFileSync(join(home, 'day.csv'), rows.join('\n'));
+    writeFileSync(
+      join(home, 'odd.csv'),
+      ['a,b', ...Array.from({ length: 30 }, (_, i) => `${i},450`)].join('\n'),
+    );
+    await page.goto(`${server.url}/jobs/${id}/prove`);
+    const part = page.getByRole('region', { name: 'Charge trace' });
+    const input = part.locator('input[type=file]');
+    await input.setInputFiles(join(home, 'day.csv'));
+    await expect(
+      part.getByRole('img', { name: /constant current from .*tapering off from 11:/ }),
+    ).toBeVisible();
+    await expect(part).toContainText('864,000 samples');
+    await expect(part).toContainText('The plug cut out once, first after 2 h 47 min.');
+    await input.setInputFiles(join(home, 'odd.csv'));
+    await expect(part.getByRole('alert')).toContainText('which column is the time');
+    await part.getByRole('checkbox', { name: 'in mA' }).click();
+    await part.getByRole('button', { name: 'Read it so' }).click();
+    await expect(part.getByRole('img', { name: /constant current from/ })).toBeVisible();
+    await expect(part).toContainText('0.45 A');
+    expect(failed).toEqual([]);
+  } finally {
+    rmSync(home, { recursive: true, force: true });
+  }
+});

@@ -173,6 +173,8 @@ export { stepTools } from './procedure/step';
 export type { ProcedureStep } from './procedure/step';
 
 // hash lists
+export { readChargeCsv } from './formats/charge-csv';
+export type { ChargeColumns, ChargeLog } from './formats/charge-csv';
 export { compareHashes, parseHashList, printHashList } from './formats/hash-list';
 export type { HashedFile } from './formats/hash-list';
 
@@ -180,6 +182,8 @@ export type { HashedFile } from './formats/hash-list';
 export type { CheckGroup } from './prove/check';
 export { mayBeSpared, RESULT_SHOWN } from './prove/verdict';
 export type { Check } from './prove/check';
+export { CHARGE_PHASE_WORDS, chargeTrace } from './prove/charge-trace';
+export type { ChargeTrace } from './prove/charge-trace';
 export { drawVerdict, firstPower } from './prove/first-power';
 export { likelyCauses } from './prove/likely-cause';
 export type { Verdict } from './prove/acceptance-limits';

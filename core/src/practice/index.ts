@@ -1,6 +1,7 @@
 /** The doors of @zebbit/core/practice: made-up broken boards with a known truth. Not for the product: what infers never sees them. */
 export { boardCircuit } from './board-circuit';
 export { brokenBoard } from './broken-board';
+export { simulatedCharge } from './charge-sim';
 export type { BrokenBoard } from './broken-board';
 export { OTHER_STAGES } from './other-stages';
 export { wiredBoard } from './wired-board';

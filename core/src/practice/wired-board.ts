@@ -112,7 +112,9 @@ export function wiredBoard(seed: number, wish: WiredWish = {}): WiredBoard {
   const start = Math.floor((16 - wires) / 2);
   const landings = new Map<string, string>();
   for (const pin of pins.slice(start, start + wires)) {
-    const left = free.filter((t) => ![...landings.values()].some((l) => l.split('.')[0] === t.split('.')[0] && l === t));
+    const left = free.filter(
+      (t) => ![...landings.values()].some((l) => l.split('.')[0] === t.split('.')[0] && l === t),
+    );
     landings.set(pin.id, draw.pick(left));
   }
   const corner = [

@@ -8,6 +8,7 @@ import { Plate } from '../../plate/plate';
 import { useJob } from '../../desk/job-context';
 import { PowerCautions } from '../power-cautions';
 import { Slip, SlipMove, SlipSection } from '../slip';
+import { ChargeSection } from './charge-section';
 import { CopySection } from './copy-section';
 import { DrawWords, FailCard } from './fail-card';
 import { ResultEntry } from './result-entry';
@@ -99,6 +100,7 @@ export function Prove() {
             </SlipSection>
           );
         })}
+        {prove.checks.some((c) => c.check.key === 'draw') && <ChargeSection />}
         {prove.checks.some((c) => c.check.key === 'copy' || c.check.key === 'data') && <CopySection />}
       </Slip>
     </>

@@ -1,0 +1,4 @@
+import * as Comlink from 'comlink';
+import { createChargeReader } from './charge-reader';
+
+Comlink.expose(createChargeReader());
