@@ -63,6 +63,13 @@ export function ChargeChart({
           bottom: 8,
           showDetail: false,
           borderColor: colour('--line'),
+          fillerColor: 'transparent',
+          dataBackground: { lineStyle: { color: colour('--ink2') }, areaStyle: { color: colour('--sunk') } },
+          selectedDataBackground: {
+            lineStyle: { color: colour('--copper') },
+            areaStyle: { color: colour('--copper-soft') },
+          },
+          moveHandleStyle: { color: colour('--line') },
         },
       ],
       series: [
@@ -76,7 +83,7 @@ export function ChargeChart({
             label: { color: colour('--ink'), fontSize: 11, position: 'top' },
             data: trace.phases.map((p, i) => [
               {
-                name: CHARGE_PHASE_WORDS[p.kind],
+                name: String(i + 1),
                 xAxis: p.fromS,
                 itemStyle: { color: colour(i % 2 === 0 ? '--sunk' : '--copper-soft'), opacity: 0.6 },
               },

@@ -80,9 +80,11 @@ export function ChargeSection() {
         <>
           <ChargeChart trace={read.trace} whole={read.window} longS={read.longS} finer={finer} />
           <ul className="text-second">
-            {read.trace.phases.map((p) => (
+            {read.trace.phases.map((p, i) => (
               <li key={p.kind} className="flex justify-between border-t border-line py-1">
-                <span>{CHARGE_PHASE_WORDS[p.kind]}</span>
+                <span>
+                  <span className="figure text-ink2">{i + 1}</span> {CHARGE_PHASE_WORDS[p.kind]}
+                </span>
                 <span className="figure">
                   {span(p.toS - p.fromS)}, {p.amps.toFixed(2)} A
                 </span>
