@@ -325,14 +325,22 @@ test('a torn port, from new job to the printed page', async ({ page }) => {
     const sheet = page.getByRole('article', { name: 'Hand-back page' });
     for (const words of [
       'Port torn off, VBUS track with it',
-      'pin 1 VBUS: trace torn off for a length, jumper to F1 1',
-      'Readings before',
-      'Readings after',
-      '5.06 V',
+      'joined by a fine wire',
       'Pull the plug, not the cable.',
     ]) {
       await expect(sheet).toContainText(words);
     }
+    await page.getByRole('link', { name: 'The page for the bench' }).click();
+    const bench = page.getByRole('article', { name: 'Bench page' });
+    for (const words of [
+      'pin 1 VBUS: trace torn off for a length, jumper to F1 1',
+      'Readings before',
+      'Readings after',
+      '5.06 V',
+    ])
+      await expect(bench).toContainText(words);
+    await page.getByRole('link', { name: 'The page for its owner' }).click();
+    await expect(sheet).toBeVisible();
     const pdf = (await page.pdf({ preferCSSPageSize: true })).toString('latin1');
     const [, width, height] = /\/MediaBox \[0 0 ([\d.]+) ([\d.]+)\]/.exec(pdf) ?? [];
     expect((Number(width) / 72) * 25.4).toBeCloseTo(210, 0);

@@ -19,13 +19,15 @@ test.afterAll(async () => {
 // The longest file by far: both workers take their share.
 test.describe.configure({ mode: 'parallel' });
 
-for (const [scheme, half] of [
+for (const [scheme, part] of [
   ['light', 0],
   ['light', 1],
+  ['light', 2],
   ['dark', 0],
   ['dark', 1],
+  ['dark', 2],
 ] as const) {
-  test(`every main view, half ${half + 1}, ${scheme}: no serious violation, no console error`, async ({
+  test(`every main view, part ${part + 1} of 3, ${scheme}: no serious violation, no console error`, async ({
     browser,
   }) => {
     const context = await browser.newContext({ colorScheme: scheme, viewport: { width: 1280, height: 800 } });
@@ -52,8 +54,11 @@ for (const [scheme, half] of [
       '/drawer/labels',
       '/library',
       `/jobs/${guide}/hand-back`,
+      `/jobs/${guide}/bench-sheet`,
+      '/sums/heat',
+      '/sums/lid?cell=yes',
     ];
-    for (const path of paths.filter((_, n) => n % 2 === half)) {
+    for (const path of paths.filter((_, n) => n % 3 === part)) {
       await page.goto(server.url + path, { waitUntil: 'networkidle' });
       // By night only the colours are others.
       const axe = new AxeBuilder({ page });

@@ -121,6 +121,7 @@ export { JOB_KINDS, KIND_SHEETS } from './job/job-kind';
 export type { JobKind } from './job/job-kind';
 export { withKind } from './job/propose-kind';
 export { completeDocuments } from './job/complete-documents';
+export { ownerPage } from './job/owner-page';
 export { finalChecks } from './job/final-checks';
 export { HAPPENINGS, HAPPENING_WORDS } from './job/happening';
 export type { Happening } from './job/happening';

@@ -39,6 +39,7 @@ export const pages: RouteObject[] = [
           { path: 'prove', lazy: page(() => import('../job/prove/prove'), 'Prove') },
           { path: 'close-up', lazy: page(() => import('../job/close-up/close-up'), 'CloseUp') },
           { path: 'hand-back', lazy: page(() => import('../job/close-up/hand-back'), 'HandBack') },
+          { path: 'bench-sheet', lazy: page(() => import('../job/close-up/bench-sheet'), 'BenchSheet') },
         ],
       },
       { path: 'drawer', lazy: page(() => import('../drawer/drawer'), 'Drawer') },

@@ -24,7 +24,7 @@ import { StationRail } from './station-rail';
 import { Tip } from '../ui/tip';
 
 /** Stations that show how long wires are. */
-const SHOWS_LENGTHS = /\/(rebuild|prove|close-up|hand-back|cut-list)$/u;
+const SHOWS_LENGTHS = /\/(rebuild|prove|close-up|hand-back|bench-sheet|cut-list)$/u;
 
 /** Loads the job, then puts it on the desk. */
 export function JobLayout() {

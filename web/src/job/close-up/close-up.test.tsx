@@ -76,7 +76,7 @@ describe('close up', () => {
 });
 
 describe('the hand-back page', () => {
-  it('says what was wrong and done, before and after, wires, parts and cautions', async () => {
+  it('says what was wrong, done and proved in the owner’s words; the bench has its figures and cautions on a page of its own', async () => {
     fakeServer(
       job(true, {
         ...built,
@@ -88,18 +88,26 @@ describe('the hand-back page', () => {
     const sheet = screen.getByRole('article', { name: 'Hand-back page' });
     for (const words of [
       'Port torn off',
+      'A contact whose track was gone is joined by a fine wire',
+      'it takes the current that it should',
+      '90 min of work',
+      'Pull the plug, not the cable.',
+      'Should it swell, get hot or smell',
+      'Proved',
+    ])
+      expect(sheet).toHaveTextContent(words);
+    for (const words of ['iron', 'VBUS', '420 mA']) expect(sheet).not.toHaveTextContent(words);
+    await userEvent.click(screen.getByRole('link', { name: 'The page for the bench' }));
+    const bench = await screen.findByRole('article', { name: 'Bench page' });
+    for (const words of [
       'pin 1 VBUS: trace torn off for a length, jumper to F1 1',
       'track followed',
       '5.04 V',
       '420 mA',
       'pin 1 VBUS to F1 1',
-      '90 min of work',
-      'Pull the plug, not the cable.',
       'A lithium cell is inside',
-      'Proved',
-    ]) {
-      expect(sheet).toHaveTextContent(words);
-    }
+    ])
+      expect(bench).toHaveTextContent(words);
   });
   it('does not claim what was not proved', async () => {
     fakeServer(job(false));
