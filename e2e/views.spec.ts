@@ -30,8 +30,6 @@ for (const [scheme, part] of [
   test(`every main view, part ${part + 1} of 3, ${scheme}: no serious violation, no console error`, async ({
     browser,
   }) => {
-    // Each page is gone through rule by rule: a busy machine takes its time.
-    test.setTimeout(180_000);
     const context = await browser.newContext({ colorScheme: scheme, viewport: { width: 1280, height: 800 } });
     const page = await context.newPage();
     const errors = watchErrors(page);
