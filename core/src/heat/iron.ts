@@ -16,7 +16,7 @@ export interface TipSheet {
 
 /**
  * Tips as a cone of 0.5 mm and a chisel of 2.4 mm have it. What passes from the heater to the end, 12 and 5 K/W, is a judgement; with it 315 °C
- * leaves a lead-free leg on a plane solid where 370 °C melts it, which is common practice and a test. Nothing else was fitted to that.
+ * leaves a lead-free leg on a plane solid where 370 °C melts it, which is common practice and a test. Film and spreading are handbook forms.
  */
 export const TIP_SHEETS: Readonly<Record<TipName, TipSheet>> = {
   fine: { name: 'fine tip', kit: 'fine-tip', shaftWK: 0.08, endJK: 0.15, wetMm2: 0.8 },
