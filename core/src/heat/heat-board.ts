@@ -69,6 +69,15 @@ export interface BoardGuess {
   readonly hand: number;
 }
 
+/** Solder stands so high on a land, and so high in a hole, mm; mg/mm3 (judgement; handbook density of tin solders). */
+const HIGH_MM = { flat: 0.2, through: 0.8 } as const;
+const DENSITY_MG = 7.4;
+const LEAST_MG = 0.8;
+
+/** Solder that a land usually carries, mg. */
+export const solderOn = ([w, h]: readonly [number, number], through: boolean): number =>
+  Math.max(LEAST_MG, w * h * (through ? HIGH_MM.through : HIGH_MM.flat) * DENSITY_MG);
+
 /** First thing about a board that cannot be, in words; `null` when it can. */
 export function boardFault(board: HeatBoard): string | null {
   if (board.outline.length < 3) return 'the board has no outline: mark its edge, or a few of its pads';

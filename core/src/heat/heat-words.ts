@@ -43,6 +43,7 @@ const heldWords = ({ air }: HeatUse): string[] =>
 /** Seconds as a hand counts them: never 0. */
 export function secondsWords(from: number, to = from): string {
   if (to < 1) return 'in less than a second';
+  if (from < 1) return `within ${Math.ceil(to)} s`;
   const [a, b] = [Math.max(1, from === to ? Math.ceil(to) : Math.round(from)), Math.ceil(to)];
   return a >= b ? `after ${b} s` : `after ${a} to ${b} s`;
 }
@@ -87,7 +88,7 @@ export function settingWords(s: HeatSetting): HeatWords {
       ...nearest(s.reached).map(reachWords),
       ...softWords(s.softS),
       ...swimWords(s.swims),
-      `not molten after ${mostS} s: take the heat away, let it cool${s.late ? '; a board that drinks heat will not melt with this' : ''}`,
+      `not molten after ${mostS} s: take the heat away, let it cool${s.late ? '; a board that drinks heat may not melt with this' : ''}`,
     ],
   };
 }

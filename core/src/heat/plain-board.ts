@@ -4,6 +4,7 @@ import { isRound } from '../geometry/oblong';
 import type { Oblong } from '../geometry/oblong';
 import type { SolderName } from './alloy';
 import type { HeatBoard, HeatJoint, HeatPart } from './heat-board';
+import { solderOn } from './heat-board';
 import type { HeatKind } from './heat-limits';
 
 /** A board of which only its size is known, with a part at the middle of one edge. */
@@ -18,8 +19,6 @@ export interface PlainBoard {
   readonly shy: { readonly kind: HeatKind; readonly mm: number } | null;
 }
 
-const DENSITY_MG = 7.4;
-const HIGH_MM = { flat: 0.2, through: 0.8 } as const;
 const SHY_MM = 2;
 
 /** Upright sides of a land. */
@@ -54,10 +53,7 @@ export function plainBoard({ part, widthMm, depthMm, solder, spared, shy }: Plai
       through,
       onPlane: kind === 'leg' || l.function === 'GND',
       kind,
-      solderMg: Math.max(
-        0.8,
-        landMm[0] * landMm[1] * (through ? HIGH_MM.through : HIGH_MM.flat) * DENSITY_MG,
-      ),
+      solderMg: solderOn(landMm, through),
     };
   });
   const front = part.frontMm ?? edge;

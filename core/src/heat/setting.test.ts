@@ -218,6 +218,7 @@ describe('as it is shown', () => {
   });
   it.each([
     [0.3, 0.7, 'in less than a second'],
+    [0.3, 1.4, 'within 2 s'],
     [1.2, 1.2, 'after 2 s'],
     [1.2, 2.6, 'after 1 to 3 s'],
     [13.2, 24.6, 'after 13 to 25 s'],

@@ -46,8 +46,6 @@ describe('a lid that is warmed', () => {
     const scaled =
       t * (0.254829592 + t * (-0.284496736 + t * (1.421413741 + t * (-1.453152027 + t * 1.061405429))));
     const closed = 22 + (90 - 22) * (1 - scaled);
-    const cut = warmLid(ask({ lidMm: 20, glue: 'hot-glue' }), 90);
-    expect(cut).toEqual(run);
     expect(Math.abs((run.faceC[s * 2] ?? 0) - closed) / (closed - 22)).toBeLessThan(0.03);
   });
   it('is warmed no further once what holds it has given way, and a thicker one takes longer', () => {

@@ -9,6 +9,7 @@ import { boundsOf } from '../geometry/shape';
 import { toolFor } from '../drawer/kit';
 import { boardOutline } from '../heat/board-outline';
 import type { HeatBoard, HeatJoint, HeatPart } from '../heat/heat-board';
+import { solderOn } from '../heat/heat-board';
 import type { HeatKind } from '../heat/heat-limits';
 import { timedUse, usualTargets } from '../heat/heat-note';
 import type { HeatAsk, HeatTask } from '../heat/heat-task';
@@ -25,10 +26,6 @@ const PAD_SHARE = 0.58;
 const LEG_LAND_MM = [1.6, 1.9] as const;
 const PLACE_MM = 1;
 const PEG_MM = 0.8;
-/** Solder stands so high on a land, and so high in a hole, mm; g/mm3 (judgement; handbook density of tin solders). */
-const HIGH_MM = { flat: 0.2, through: 0.8 } as const;
-const DENSITY_MG = 7.4;
-const LEAST_MG = 0.8;
 /** Families whose contacts go through the board where no drawing tells. */
 const THROUGH_FAMILIES: readonly string[] = ['usb-a', 'usb-b', 'usb-a-3'];
 /** What was clicked terminal by terminal is so much larger than its terminals, mm. */
@@ -38,9 +35,6 @@ const ROOM_C = 22;
 /** Upright sides of a size that is turned. */
 const turned = (along: number, across: number, deg: number): [number, number] =>
   Math.abs(Math.cos((deg * Math.PI) / 180)) >= Math.SQRT1_2 ? [along, across] : [across, along];
-
-const solderMg = ([w, h]: readonly [number, number], through: boolean): number =>
-  Math.max(LEAST_MG, w * h * (through ? HIGH_MM.through : HIGH_MM.flat) * DENSITY_MG);
 
 function legLand({ slot }: Leg): [number, number] {
   if (!slot) return [...LEG_LAND_MM];
@@ -84,12 +78,12 @@ export function heatBoardOf(
       const [wide, long] = p.row.padMm ?? [PAD_SHARE * p.row.pitchMm, PAD_LENGTH_MM];
       const landMm = turned(wide, long, p.row.directionDeg);
       const onPlane = isGroundPin(p.pin) || trace.ground.has(p.id);
-      return { ...base, landMm, through, onPlane, kind: 'pin', solderMg: solderMg(landMm, through) };
+      return { ...base, landMm, through, onPlane, kind: 'pin', solderMg: solderOn(landMm, through) };
     }
     if (p.owner === 'leg') {
       const landMm = legLand(p.leg);
       const goes = p.leg.fixing === 'through-hole';
-      return { ...base, landMm, through: goes, onPlane: true, kind: 'leg', solderMg: solderMg(landMm, goes) };
+      return { ...base, landMm, through: goes, onPlane: true, kind: 'leg', solderMg: solderOn(landMm, goes) };
     }
     const landMm = [PLACE_MM, PLACE_MM] as const;
     return {
@@ -98,7 +92,7 @@ export function heatBoardOf(
       through: false,
       onPlane: trace.ground.has(p.id),
       kind: 'pin',
-      solderMg: solderMg(landMm, false),
+      solderMg: solderOn(landMm, false),
     };
   };
   const joints = trace.points.flatMap((p) => {

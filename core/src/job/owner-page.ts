@@ -34,11 +34,14 @@ function builtWords(plans: readonly PinPlan[]): string[] {
   ];
 }
 
+/** Acts of the plan as something that was done. */
+const DONE: Readonly<Record<string, string>> = { off: 'The old port taken off', fit: 'The port fitted' };
+
 /** What was done beside the pins: legs in one line, cleaning and clearing left to the bench. */
 function itemWords(items: readonly WorkItem[]): string[] {
   const legs = items.filter((i) => i.id.startsWith('leg:')).length;
   return [
-    ...items.filter((i) => !/^(?:leg:|hole:|clean$)/u.test(i.id)).map((i) => i.title),
+    ...items.filter((i) => !/^(?:leg:|hole:|clean$)/u.test(i.id)).map((i) => DONE[i.id] ?? i.title),
     ...some(legs, 'A leg of the port made fast again', 'legs of the port made fast again'),
   ];
 }
@@ -46,7 +49,6 @@ function itemWords(items: readonly WorkItem[]): string[] {
 /** Checks that mean something to an owner, as they say it. */
 const SEEN: Readonly<Record<string, string>> = {
   charges: 'it takes charge',
-  draw: 'it takes the current that it should',
   data: 'it shows up on a computer, and a file was copied',
   copy: 'everything was copied and compared',
   sound: 'sound on both sides',
@@ -75,7 +77,7 @@ const CARE: Partial<Record<DeviceTrait, string>> = {
 };
 
 /** The owner's page of a job. */
-export function ownerPage({ record, plans, items, prove }: JobView): OwnerPage {
+export function ownerPage({ record, plans, items, prove, drawSaid }: JobView): OwnerPage {
   const { intake, rebuild } = record;
   const passed = prove.checks.filter((c) => c.verdict === 'pass');
   const measured = passed.filter(
@@ -84,7 +86,11 @@ export function ownerPage({ record, plans, items, prove }: JobView): OwnerPage {
   return {
     done: [...builtWords(plans), ...itemWords(items.filter((i) => rebuild.itemsDone.includes(i.id)))],
     proved: [
-      ...passed.flatMap((c) => SEEN[c.check.key] ?? []),
+      ...passed.flatMap((c) =>
+        c.check.key === 'draw'
+          ? [drawSaid ? 'it takes the current that it should' : 'it takes current']
+          : (SEEN[c.check.key] ?? []),
+      ),
       ...some(measured, 'one measurement before power', 'measurements before power'),
     ],
     untested: prove.untested,

@@ -3,6 +3,8 @@ export { boardCircuit } from './board-circuit';
 export { brokenBoard } from './broken-board';
 export { simulatedCharge } from './charge-sim';
 export type { BrokenBoard } from './broken-board';
+export { REPAIR_FAULTS, repairedBoard, spoiltRepair } from './repaired-board';
+export type { RepairedBoard } from './repaired-board';
 export { OTHER_STAGES } from './other-stages';
 export { wiredBoard } from './wired-board';
 export { seeded } from './seeded';

@@ -37,8 +37,8 @@ export function ringLimits(leads: number | null, wire = 0): AcceptanceLimits {
 export const LEADS_LIMITS: AcceptanceLimits = { pass: [0, 1], doubt: [1, 3] };
 /** A CC pin of a device that takes power to ground: 5.1 kohm, 10 % about it in circuit (USB Type-C, from memory). */
 export const CC_LIMITS: AcceptanceLimits = { pass: [4600, 5700], doubt: [1000, 60_000] };
-/** A lithium cell at its plug: 3.0 to 4.25 V; under 2.5 V it is not charged any more (common practice); below 0 it is the wrong way round. */
-export const CELL_LIMITS: AcceptanceLimits = { pass: [3, 4.25], doubt: [2.5, 4.3] };
+/** A lithium cell at its plug: flat or full it reads 2.5 to 4.25 V; below about 2 V it is never charged (common practice); below 0 it is the wrong way round. */
+export const CELL_LIMITS: AcceptanceLimits = { pass: [2.5, 4.25], doubt: [2, 4.3] };
 /** Neighbours: OL or at least 1 kohm; 100 ohm to 1 kohm is a part between them, or flux (common practice). */
 export const APART_LIMITS: AcceptanceLimits = { pass: [1000, Infinity], doubt: [100, 1000] };
 /** VBUS to ground: at 50 ohm the input takes 100 mA, one unit load, before it does anything (USB 2.0, from memory). */

@@ -8,7 +8,14 @@ import { APART_LIMITS, CC_LIMITS, limitWords, NOT_SHORT_LIMITS } from './accepta
 import type { Check } from './check';
 import { check } from './check';
 
-const apart = (kind: 'apart' | 'supply', a: string, b: string, title: string, how: string): Check =>
+const apart = (
+  kind: 'apart' | 'supply',
+  a: string,
+  b: string,
+  title: string,
+  how: string,
+  safety = true,
+): Check =>
   check({
     key: `${kind}:${a}:${b}`,
     group: 'short',
@@ -19,7 +26,7 @@ const apart = (kind: 'apart' | 'supply', a: string, b: string, title: string, ho
     limitWords: limitWords(APART_LIMITS, printOhms, 'OL'),
     line: a,
     about: [a, b],
-    safety: true,
+    safety,
   });
 
 const groundName = (f: Pin['function']): string => (functionGroup(f) === 'ground' ? 'GND' : f);
@@ -62,7 +69,9 @@ export function supplyChecks(ctx: TraceContext): Check[] {
           vbus.id,
           p.id,
           `${vbus.label} and ${p.label} apart`,
-          'Two supplies that a charger, a diode or a switch keeps apart: joined, one feeds back into the other. Both ways round; wait until the figure stops climbing.',
+          'Two supplies that a charger, a diode or a switch keeps apart: joined, one feeds back into the other. Both ways round; wait until the figure stops climbing. Two inputs that were one before are so by design: not for this device.',
+          // The cell is never on the port's own supply; another input may be.
+          p.point.role === 'battery-plus',
         ),
       ];
     return [];

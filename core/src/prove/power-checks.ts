@@ -158,7 +158,7 @@ export function cellChecks({ cell }: PowerAbout): Check[] {
       key: 'cell-volts',
       group: 'cell',
       title: 'The cell at its plug, the right way round',
-      how: 'Before its plug goes in: red on the contact that goes to B+, black on the one to B−. Below 0: turned round, do not plug it in. Swollen or warm: it does not go back.',
+      how: 'Before its plug goes in: red on the contact that goes to B+, black on the one to B−. Below 0: turned round, do not plug it in. Under 2 V, swollen or warm: it does not go back. Two cells in series read twice as much: this is for one.',
       entry: 'volts',
       limits: CELL_LIMITS,
       limitWords: limitWords(CELL_LIMITS, printVolts),

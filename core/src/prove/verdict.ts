@@ -1,5 +1,5 @@
 import type { Verdict } from './acceptance-limits';
-import { judgeAgainst } from './acceptance-limits';
+import { judgeAgainst, LEADS_LIMITS } from './acceptance-limits';
 import type { Check } from './check';
 import { LEADS_KEY } from './joint-checks';
 
@@ -116,5 +116,5 @@ export function proveReport(checks: readonly Check[], results: readonly CheckRes
 /** What the tips read on each other, ohm, by the newest result; `null` where that was not taken, or was too much to be leads. */
 export function leadsOf(results: readonly CheckResult[]): number | null {
   const last = results.findLast((r) => r.key === LEADS_KEY && r.shown === 'value');
-  return last?.value != null && last.value <= 3 ? last.value : null;
+  return last?.value != null && judgeAgainst(last.value, LEADS_LIMITS) === 'pass' ? last.value : null;
 }

@@ -89,7 +89,7 @@ describe('the hand-back page', () => {
     for (const words of [
       'Port torn off',
       'A contact whose track was gone is joined by a fine wire',
-      'it takes the current that it should',
+      'it takes current',
       '90 min of work',
       'Pull the plug, not the cable.',
       'Should it swell, get hot or smell',

@@ -104,7 +104,7 @@ export function CopySection() {
 
   const { from, copy } = sides;
   const told = from && copy ? compareHashes(from.files, copy.files) : null;
-  const check = view.checks.find((c) => c.key === 'copy' || c.key === 'data');
+  const check = view.checks.find((c) => c.key === 'copy');
   const judged = view.prove.checks.find((c) => c.check.key === check?.key);
   const left =
     reading && reading.bytes > 0 && reading.seconds > 1
@@ -219,7 +219,7 @@ export function CopySection() {
           )}
         </div>
       )}
-      {told?.whole === true && (
+      {told?.whole === true && check && (
         <p className="mt-1 text-second text-ink2">
           Copied off: the stick itself is not to be trusted any more.
         </p>
