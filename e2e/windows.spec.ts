@@ -102,6 +102,15 @@ test('what is typed in the last moment before leaving is there on return', async
   await page.goto('about:blank');
   await expect.poll(async () => (await stored(id)).documents.intake.owner).toBe('the harbour office');
 
+  // In the middle of a save: what was typed before is on its way, the rest is not.
+  await page.goto(`${server.url}/jobs/${id}/take-in`);
+  const saving = page.waitForRequest((r) => r.method() === 'PUT');
+  await owner(page).fill('the harbour');
+  await saving;
+  await owner(page).fill('the harbour master');
+  await page.goto('about:blank');
+  await expect.poll(async () => (await stored(id)).documents.intake.owner).toBe('the harbour master');
+
   // And by a key to the next station, the field still in hand.
   await page.goto(`${server.url}/jobs/${id}/take-in`);
   await page.getByLabel('Model', { exact: true }).pressSequentially('C-100');

@@ -144,6 +144,44 @@ function bench() {
   return { now, kept, window, later };
 }
 
+describe('a page that goes in the middle of a save', () => {
+  it('sends what was typed since as the revision after, at once, and every other document beside it', () => {
+    const sent: { url: string; rev: number; keepalive: boolean }[] = [];
+    // No answer ever comes: the page is gone.
+    const put: SaverWire['put'] = (url, message, keepalive = false) => {
+      sent.push({ url, rev: (message as { rev: number }).rev, keepalive });
+      return new Promise(() => undefined);
+    };
+    const desk = createDesk(bundle, wire(put));
+    desk.open();
+    desk.edit('intake', (d) => void (d.owner = 'the harb'));
+    void desk.flush();
+    desk.edit('intake', (d) => void (d.owner = 'the harbour office'));
+    desk.edit('match', (d) => void (d.part = 'A'));
+    desk.saver.leave();
+    expect(sent).toEqual([
+      { url: '/api/jobs/j1/intake', rev: 3, keepalive: true },
+      { url: '/api/jobs/j1/intake', rev: 4, keepalive: true },
+      { url: '/api/jobs/j1/match', rev: 0, keepalive: true },
+    ]);
+  });
+  it('sends nothing twice that is on its way already', () => {
+    let count = 0;
+    const desk = createDesk(
+      bundle,
+      wire(() => {
+        count += 1;
+        return new Promise(() => undefined);
+      }),
+    );
+    desk.open();
+    desk.edit('intake', (d) => void (d.owner = 'the harbour office'));
+    void desk.flush();
+    desk.saver.leave();
+    expect(count).toBe(1);
+  });
+});
+
 describe('two windows on one job', () => {
   it('changes in different places of one document are taken together, without being asked about', async () => {
     const { now, window } = bench();

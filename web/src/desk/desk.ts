@@ -101,7 +101,7 @@ export function createDesk(bundle: JobBundle, wire: SaverWire = realWire(bundle.
       if (count > 0) onResumed(count);
     });
     return () => {
-      saver.leave();
+      saver.close();
       stop();
     };
   }

@@ -55,6 +55,8 @@ export function createSaver(bundle: JobBundle, wire: SaverWire, desk: SaverDesk)
   const conflicts = new Map<DocumentKind, Conflict>();
   let busy = false;
   let running: Promise<void> = Promise.resolve();
+  /** What is on its way to the server now. */
+  let sending: { readonly kind: DocumentKind; readonly body: unknown } | null = null;
 
   const differs = (kind: DocumentKind): boolean => desk.documents()[kind] !== stored[kind];
   const waiting = (): DocumentKind | undefined =>
@@ -101,30 +103,44 @@ export function createSaver(bundle: JobBundle, wire: SaverWire, desk: SaverDesk)
     for (const kind of kinds) meet(kind, now.documents[kind], now.revs[kind]);
   }
 
-  async function saveOne(kind: DocumentKind, leaving: boolean): Promise<void> {
+  /** Sends a document; a small one goes on its way even if the page is left meanwhile. */
+  function send(kind: DocumentKind, rev: number): Promise<SavedDocument> {
+    const message = { rev, body: desk.documents()[kind] };
+    const small = JSON.stringify(message).length < KEEPALIVE_MAX_BYTES;
+    return wire.put(routes.document(bundle.id, kind), message, small);
+  }
+
+  /** The server holds this now. */
+  function taken<K extends DocumentKind>(kind: K, rev: number, body: JobDocuments[K]): void {
+    if (rev <= revs[kind]) return;
+    revs[kind] = rev;
+    Object.assign(stored, { [kind]: body });
+    note(kind);
+  }
+
+  async function saveOne(kind: DocumentKind): Promise<void> {
     const body = desk.documents()[kind];
-    const message = { rev: revs[kind], body };
-    const keepalive = leaving && JSON.stringify(message).length < KEEPALIVE_MAX_BYTES;
+    sending = { kind, body };
     try {
-      const { rev } = await wire.put(routes.document(bundle.id, kind), message, keepalive);
-      revs[kind] = rev;
-      Object.assign(stored, { [kind]: body });
-      note(kind);
+      const { rev } = await send(kind, revs[kind]);
+      taken(kind, rev, body);
     } catch (error) {
       if (failureOf(error).code !== 'stale') throw error;
       const before = revs[kind];
       await catchUp([kind]);
       // Refused as stale though nothing newer is there: asking again would go on for ever.
       if (revs[kind] === before && !conflicts.has(kind)) throw error;
+    } finally {
+      sending = null;
     }
   }
 
-  async function run(leaving: boolean): Promise<void> {
+  async function run(): Promise<void> {
     busy = true;
     try {
       for (let kind = waiting(); kind; kind = waiting()) {
         desk.tell({ save: 'saving' });
-        await saveOne(kind, leaving);
+        await saveOne(kind);
       }
       desk.tell({ save: conflicts.size > 0 ? 'failed' : 'saved', failure: null });
     } catch (error) {
@@ -135,15 +151,33 @@ export function createSaver(bundle: JobBundle, wire: SaverWire, desk: SaverDesk)
   }
 
   /** Saves all that waits; what changes meanwhile is saved too. */
-  function flush(leaving = false): Promise<void> {
-    if (!busy) running = run(leaving);
+  function flush(): Promise<void> {
+    if (!busy) running = run();
     return running;
   }
 
-  /** Leaving: whatever is in flight, what stands here now is sent once more as far as the browser lets a closing page. */
-  function leave(): void {
+  /** The job is left, the page stays: what waits is noted and saved. */
+  function close(): void {
     for (const kind of DOCUMENT_KINDS.filter(differs)) note(kind);
-    if (!busy) void flush(true);
+    void flush();
+  }
+
+  /**
+   * The page goes: no answer will be waited for, so all that stands here is sent at once, what changed since the save in flight as the one after it.
+   * What the browser does not let through, or the server refuses, waits in the browser for the next visit.
+   */
+  function leave(): void {
+    for (const kind of DOCUMENT_KINDS.filter(differs)) {
+      note(kind);
+      if (conflicts.has(kind)) continue;
+      const body = desk.documents()[kind];
+      const ahead = sending?.kind === kind;
+      if (ahead && sending?.body === body) continue;
+      send(kind, revs[kind] + (ahead ? 1 : 0)).then(
+        ({ rev }) => taken(kind, rev, body),
+        () => undefined,
+      );
+    }
   }
 
   /** Sends what an earlier visit could not; how many documents that were. */
@@ -190,6 +224,7 @@ export function createSaver(bundle: JobBundle, wire: SaverWire, desk: SaverDesk)
 
   return {
     flush,
+    close,
     leave,
     resume,
     settle,
