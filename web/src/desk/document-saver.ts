@@ -55,8 +55,8 @@ export function createSaver(bundle: JobBundle, wire: SaverWire, desk: SaverDesk)
   const conflicts = new Map<DocumentKind, Conflict>();
   let busy = false;
   let running: Promise<void> = Promise.resolve();
-  /** What is on its way to the server now. */
-  let sending: { readonly kind: DocumentKind; readonly body: unknown } | null = null;
+  /** What is on its way to the server now, and the revision that it makes. */
+  const sending = new Map<DocumentKind, { readonly body: unknown; readonly rev: number }>();
 
   const differs = (kind: DocumentKind): boolean => desk.documents()[kind] !== stored[kind];
   const waiting = (): DocumentKind | undefined =>
@@ -103,13 +103,6 @@ export function createSaver(bundle: JobBundle, wire: SaverWire, desk: SaverDesk)
     for (const kind of kinds) meet(kind, now.documents[kind], now.revs[kind]);
   }
 
-  /** Sends a document; a small one goes on its way even if the page is left meanwhile. */
-  function send(kind: DocumentKind, rev: number): Promise<SavedDocument> {
-    const message = { rev, body: desk.documents()[kind] };
-    const small = JSON.stringify(message).length < KEEPALIVE_MAX_BYTES;
-    return wire.put(routes.document(bundle.id, kind), message, small);
-  }
-
   /** The server holds this now. */
   function taken<K extends DocumentKind>(kind: K, rev: number, body: JobDocuments[K]): void {
     if (rev <= revs[kind]) return;
@@ -118,20 +111,29 @@ export function createSaver(bundle: JobBundle, wire: SaverWire, desk: SaverDesk)
     note(kind);
   }
 
-  async function saveOne(kind: DocumentKind): Promise<void> {
+  /** Sends a document as it stands; a small one goes on its way even if the page is left meanwhile. */
+  async function send(kind: DocumentKind, rev: number): Promise<void> {
     const body = desk.documents()[kind];
-    sending = { kind, body };
+    const message = { rev, body };
+    const small = JSON.stringify(message).length < KEEPALIVE_MAX_BYTES;
+    const mine = { body, rev: rev + 1 };
+    sending.set(kind, mine);
     try {
-      const { rev } = await send(kind, revs[kind]);
-      taken(kind, rev, body);
+      taken(kind, (await wire.put(routes.document(bundle.id, kind), message, small)).rev, body);
+    } finally {
+      if (sending.get(kind) === mine) sending.delete(kind);
+    }
+  }
+
+  async function saveOne(kind: DocumentKind): Promise<void> {
+    try {
+      await send(kind, revs[kind]);
     } catch (error) {
       if (failureOf(error).code !== 'stale') throw error;
       const before = revs[kind];
       await catchUp([kind]);
       // Refused as stale though nothing newer is there: asking again would go on for ever.
       if (revs[kind] === before && !conflicts.has(kind)) throw error;
-    } finally {
-      sending = null;
     }
   }
 
@@ -170,13 +172,9 @@ export function createSaver(bundle: JobBundle, wire: SaverWire, desk: SaverDesk)
     for (const kind of DOCUMENT_KINDS.filter(differs)) {
       note(kind);
       if (conflicts.has(kind)) continue;
-      const body = desk.documents()[kind];
-      const ahead = sending?.kind === kind;
-      if (ahead && sending?.body === body) continue;
-      send(kind, revs[kind] + (ahead ? 1 : 0)).then(
-        ({ rev }) => taken(kind, rev, body),
-        () => undefined,
-      );
+      const ahead = sending.get(kind);
+      if (ahead?.body === desk.documents()[kind]) continue;
+      send(kind, ahead?.rev ?? revs[kind]).catch(() => undefined);
     }
   }
 

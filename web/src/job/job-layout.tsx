@@ -10,6 +10,7 @@ import { useWorkshop } from '../api/workshop';
 import { useTheme } from '../app/theme';
 import { useKeys } from '../app/use-keys';
 import { Button, KeyCap } from '../ui/button';
+import { onLeaving } from '../ui/on-leaving';
 import type { Desk } from '../desk/desk';
 import { createDesk } from '../desk/desk';
 import { DeskContext } from '../desk/desk-context';
@@ -73,10 +74,9 @@ function DeskFrame({ bundle, desk }: { readonly bundle: JobBundle; readonly desk
         `${count === 1 ? 'One change' : `${count} changes`} from your last visit ${count === 1 ? 'was' : 'were'} not sent then; sent now`,
       ),
     );
-    const leave = (): void => desk.saver.leave();
-    window.addEventListener('pagehide', leave);
+    const stop = onLeaving(() => desk.saver.leave());
     return () => {
-      window.removeEventListener('pagehide', leave);
+      stop();
       close();
     };
   }, [desk]);

@@ -1,4 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
+import { onLeaving } from './on-leaving';
 
 /** Whether a button of the mouse, a finger or a pen is down. */
 let pressed = false;
@@ -46,10 +47,9 @@ export function useDraft(
   });
   useEffect(() => {
     const act = hand.current;
-    // Before the page's own listeners, so that what is handed on here is still saved there.
-    window.addEventListener('pagehide', act, { capture: true });
+    const stop = onLeaving(act, true);
     return () => {
-      window.removeEventListener('pagehide', act, { capture: true });
+      stop();
       act();
     };
   }, []);
