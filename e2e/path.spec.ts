@@ -276,7 +276,7 @@ test('a torn port, from new job to the printed page', async ({ page }) => {
   });
 
   await test.step('prove: power stays shut, then opens', async () => {
-    await expect(page.getByText(/^Shut until the/).first()).toBeVisible();
+    await expect(page.getByText(/^Not yet: /).first()).toBeVisible();
     await page.keyboard.press('y');
     for (let n = 0; n < 40; n += 1) {
       const text = await move(page).innerText();

@@ -74,7 +74,7 @@ test('a fail says what it may be; after the mend only what it can have changed i
   await expect(
     slip.getByRole('region', { name: 'What it may be' }).getByText('solder between VBUS and GND'),
   ).toBeVisible();
-  await expect(slip.getByText(/^Shut until the/).first()).toBeVisible();
+  await expect(slip.getByText(/^Not yet: /).first()).toBeVisible();
   await allSaved(page);
   expect((await client.job(id)).results.map((r) => r.shown)).toEqual([
     'yes',

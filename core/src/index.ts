@@ -135,7 +135,8 @@ export { itemOption, jobPair, jobPortOptions, lineProcedure } from './job/line-p
 export { matchStamp } from './job/match-found';
 export type { MatchFound } from './job/match-found';
 export { matchList } from './job/match-list';
-export { byEyeWords, nextMove, nextToClose, stationMove } from './job/next-move';
+export { byEyeWords, nextMove, stationMove } from './job/next-move';
+export { nextToClose } from './job/proof-moves';
 export type { NextMove } from './job/move';
 export { matchFace, observePattern } from './job/observe-pattern';
 export { STATIONS, STATION_WORDS, STATION_STATE_WORDS, OLD_PORT_LOOKS, closeUpLeft, stationStates, presentStation, unreadableJob } from './job/station';
@@ -182,6 +183,8 @@ export type { HashedFile } from './formats/hash-list';
 // prove
 export type { CheckGroup } from './prove/check';
 export { mayBeSpared, RESULT_SHOWN } from './prove/verdict';
+export { POWER_STAGES, STAGE_WORDS } from './prove/stage';
+export { isCell } from './teardown/battery-gate';
 export type { Check } from './prove/check';
 export { CHARGE_PHASE_WORDS, chargeTrace } from './prove/charge-trace';
 export type { ChargeTrace } from './prove/charge-trace';

@@ -4,6 +4,8 @@ import type { Check } from '../prove/check';
 import { proveChecks } from '../prove/check-list';
 import type { ProveReport } from '../prove/verdict';
 import { leadsOf, proveReport } from '../prove/verdict';
+import { mayRunOpen } from '../prove/stage';
+import { stageHolds } from './stage-holds';
 import type { PinPlan } from '../rebuild/rebuild-plan';
 import { rebuildPlan } from '../rebuild/rebuild-plan';
 import type { BatteryGate } from '../teardown/battery-gate';
@@ -150,11 +152,12 @@ export function jobView(
           kinds: intake.kinds,
           legs: needs.legs && !board.legsAbsent,
           cell: record.teardown.battery === 'out',
+          openly: mayRunOpen(intake.traits),
           leads: leadsOf(record.results),
         })
       : [],
   );
-  const prove = lazily(() => proveReport(checks(), record.results));
+  const prove = lazily(() => proveReport(checks(), record.results, needs.closes ? stageHolds(record) : {}));
   const cautions = lazily(() => cautionsFor(intake.traits, intake.symptoms, intake.happened));
   const battery = lazily(() => batteryGate(record.teardown, record.closing.stepsDone));
   const gate = lazily(() => testGate(record.teardown));

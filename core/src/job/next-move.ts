@@ -1,12 +1,5 @@
-import { likelyCauses } from '../prove/likely-cause';
-import type { JudgedCheck } from '../prove/verdict';
 import { printChance } from '../quantity/print-chance';
-import type { ClosingStep } from '../teardown/closing-order';
-import { closingOrder, closingWords } from '../teardown/closing-order';
-import type { OpeningStep } from '../teardown/step';
-import { fastenerGaps } from '../teardown/fasteners';
 import { unansweredStops } from '../triage/cautions';
-import { finalChecks } from './final-checks';
 import type { JobView } from './job-view';
 import { isUnweighed, pinsToTrace } from './job-view';
 import { BODY_WORDS } from './device';
@@ -15,10 +8,10 @@ import { foundMove } from './match-found';
 import { SITE_SHEETS } from '../triage/fault-site';
 import type { Move, NextMove } from './move';
 import { capital, move, uncapital } from './move';
+import { closeUp, prove } from './proof-moves';
 import { rebuildMove } from './rebuild-move';
 import type { Station } from './station';
 import {
-  closeUpLeft,
   isAsked,
   isBegun,
   isPortSaid,
@@ -274,108 +267,6 @@ function match(view: JobView): Move {
         'Find the part that fits',
         'Zebbit lays every known part on what is left and says why it does or does not go.',
       );
-}
-
-/** Closing steps that the test needs and that are not done yet. */
-function stillToConnect({ record, gate }: JobView): ClosingStep[] {
-  return closingOrder(record.teardown)
-    .slice(0, gate.after)
-    .filter((s) => !record.closing.stepsDone.includes(s.step.id));
-}
-
-/** What a failed check most often is, as a sentence; nothing where that is not known. */
-function likeliest({ check, result }: JudgedCheck): string {
-  const cause = result && likelyCauses(check, result)?.causes[0];
-  return cause ? `Most often: ${cause.words}. ` : '';
-}
-
-/** Asked for, and neither passed nor answered by words. */
-const isOpen = ({ check, verdict }: JudgedCheck): boolean =>
-  !check.helps && verdict !== 'pass' && verdict !== 'spared' && verdict !== 'untested';
-
-function prove(view: JobView): Move {
-  const { prove: report, battery } = view;
-  const failed = report.checks.find((c) => c.verdict === 'fail');
-  if (failed)
-    return move(
-      `${failed.check.title}: failed`,
-      `Wanted ${failed.check.limitWords}. ${likeliest(failed)}Mend it, then measure again. No power until it passes.`,
-      'stop',
-    );
-  const next = report.checks.find((c) => isOpen(c) && !c.shut);
-  if (!next)
-    return report.verdict === 'proved'
-      ? move(
-          'Close it up',
-          report.untested.length === 0
-            ? 'Everything passed with the board loose.'
-            : `Passed with the board loose, but for what could not be tested: ${report.untested.join('; ')}.`,
-          'done',
-        )
-      : move('Place the pins first', 'The checks follow from the board.');
-  if (!next.check.powered && !battery.open)
-    return move('Battery out before any ohms', battery.message, 'stop');
-  const [connect] = stillToConnect(view);
-  if (next.check.powered && connect) {
-    const why = `The test needs it. ${connect.care} The case stays open.`;
-    return { ...move(`First: ${connect.title.toLowerCase()}`, why), goTo: 'close-up' };
-  }
-  return move(
-    next.check.title,
-    next.verdict === 'doubt' ? `In doubt: wanted ${next.check.limitWords}. Measure again.` : next.check.how,
-  );
-}
-
-/** The step that is closed next: what the test needs, and after the test the rest in an order that works; `null` with none open. */
-export function nextToClose(view: JobView): OpeningStep | null {
-  const { closing, teardown } = view.record;
-  if (!view.needs.closes) return null;
-  if (view.prove.verdict !== 'proved')
-    return view.prove.gate.open ? (stillToConnect(view)[0]?.step ?? null) : null;
-  return closingOrder(teardown).find((s) => !closing.stepsDone.includes(s.step.id))?.step ?? null;
-}
-
-function closeUp(view: JobView): Move {
-  const { closing, teardown } = view.record;
-  if (view.prove.verdict !== 'proved') {
-    if (!view.prove.gate.open)
-      return move('Not yet: prove it first', 'People who skip the test open it again.', 'stop');
-    const [connect] = stillToConnect(view);
-    if (connect) return move(connect.title, `For the test. ${connect.care}`);
-    return {
-      ...move('Test now', 'Everything the test needs is connected and the case is open.'),
-      goTo: 'prove',
-    };
-  }
-  const next = nextToClose(view);
-  if (next) {
-    const { title, care } = closingWords(next);
-    return move(title, care);
-  }
-  const gap = view.needs.closes ? fastenerGaps(teardown, closing.fastenersBack)[0] : undefined;
-  if (gap && gap.back < gap.taken)
-    return move(
-      `${gap.taken - gap.back} of ${gap.taken} screws: ${gap.step.place}`,
-      `None may be left over. They lie in ${gap.step.fasteners?.compartment || 'no compartment'}.`,
-      'stop',
-    );
-  if (gap)
-    return move(
-      `${gap.back - gap.taken} too many: ${gap.step.place}`,
-      'One from another place went in here. Count again.',
-      'stop',
-    );
-  const final = view.needs.closes
-    ? finalChecks(view.sheet, teardown.battery !== 'none', view.record.intake.does).find(
-        (c) => !closing.finalDone.includes(c.key),
-      )
-    : undefined;
-  if (final) return move(final.title, 'With the case shut, as its owner will use it.');
-  if (!closing.handedBack)
-    return move('Hand it back', 'Print the page; it says what was done and what to watch.');
-  return closeUpLeft(view).length === 0
-    ? move('Done', 'Handed back.', 'done')
-    : move('Look again', closeUpLeft(view).join('; '), 'stop');
 }
 
 const MOVES: Readonly<Record<Station, (view: JobView) => Move>> = {

@@ -77,7 +77,8 @@ const DONE: Readonly<Record<Station, (view: JobView) => boolean>> = {
     plans.every(isSettled) &&
     items.every((i) => i.waitsFor === null) &&
     linesDone(order, plans, rebuild).every((done, i) => done || order[i]?.kind === 'rest'),
-  prove: ({ prove }) => prove.verdict === 'proved',
+  // What is tried with the case shut comes once it is.
+  prove: (view) => view.prove.verdict === 'proved' || (view.prove.readyToShut && !isShut(view)),
   'close-up': (view) => view.record.closing.handedBack && closeUpLeft(view).length === 0,
 };
 
@@ -169,6 +170,10 @@ export function isSpared(view: JobView, station: Station): boolean {
       return false;
   }
 }
+
+/** All closing steps are done. */
+export const isShut = ({ record, needs }: JobView): boolean =>
+  !needs.closes || record.teardown.steps.every((s) => record.closing.stepsDone.includes(s.id));
 
 /** What is left to do before the device can go back, in words. */
 export function closeUpLeft({ record, sheet, prove, needs, plans, items }: JobView): string[] {

@@ -1,6 +1,8 @@
 import type { AcceptanceLimits } from './acceptance-limits';
+import type { PowerStage } from './stage';
 
-export type CheckGroup = 'look' | 'ring' | 'short' | 'power' | 'cell' | 'data';
+/** Without power, what is looked at, rung and held apart, and the cell before its plug goes in; under power, the stage. */
+export type CheckGroup = 'look' | 'ring' | 'short' | 'cell' | PowerStage;
 export type CheckEntry = 'yes-no' | 'ohms' | 'volts' | 'amps';
 
 export interface Check {

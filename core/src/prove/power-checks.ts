@@ -6,9 +6,10 @@ import type { PinPlan } from '../rebuild/rebuild-plan';
 import type { TraceContext } from '../belief/trace-context';
 import { groundReference } from '../belief/trace-context';
 import { ANY_DRAW_LIMITS, CELL_LIMITS, drawLimits, limitWords, VBUS_LIMITS } from './acceptance-limits';
-import type { Check, CheckGroup } from './check';
+import type { Check } from './check';
 import { check } from './check';
 import { firstPower } from './first-power';
+import type { PowerStage } from './stage';
 
 /** What of the job decides what is asked under power. */
 export interface PowerAbout {
@@ -19,48 +20,50 @@ export interface PowerAbout {
   readonly kinds: readonly JobKind[];
   /** A lithium cell was taken off and goes back. */
   readonly cell: boolean;
+  /** It may have power while its case is open. */
+  readonly openly: boolean;
 }
 
-const yesNo = (key: string, group: CheckGroup, title: string, how: string, limitWords: string): Check =>
+const yesNo = (key: string, group: PowerStage, title: string, how: string, limitWords: string): Check =>
   check({ key, group, title, how, limitWords, powered: true });
 
 /** What the device does, each asked by itself; only what it does is asked (common practice). */
 const ABILITY_CHECKS: Readonly<Record<Exclude<DeviceAbility, 'not-known'>, Check>> = {
   charge: yesNo(
     'charges',
-    'cell',
+    'with-cell',
     'It takes charge',
     'Its light, or the volts of the cell after ten minutes: rising. A cell that is full proves nothing.',
     'it charges',
   ),
   data: yesNo(
     'data',
-    'data',
+    'half-open',
     'Data as well as power',
     'By a cable that has carried data before: it shows up on a computer, and a file copies both ways.',
     'a file copies',
   ),
   sound: yesNo(
     'sound',
-    'data',
+    'half-open',
     'Sound, left and right',
     'One side after the other, and the plug turned.',
     'both sides',
   ),
-  light: yesNo('light', 'power', 'Light', 'Every level of it.', 'lit'),
-  screen: yesNo('screen', 'data', 'Screen', 'Whole picture, all colours.', 'whole picture'),
-  buttons: yesNo('buttons', 'data', 'Buttons', 'Each one.', 'each works'),
-  radio: yesNo('radio', 'data', 'Radio link', 'It pairs or connects from the next room.', 'connects'),
+  light: yesNo('light', 'half-open', 'Light', 'Every level of it.', 'lit'),
+  screen: yesNo('screen', 'half-open', 'Screen', 'Whole picture, all colours.', 'whole picture'),
+  buttons: yesNo('buttons', 'half-open', 'Buttons', 'Each one.', 'each works'),
+  radio: yesNo('radio', 'half-open', 'Radio link', 'It pairs or connects from the next room.', 'connects'),
   feeds: yesNo(
     'feeds',
-    'power',
+    'half-open',
     'Charges another device',
     'One that is not full: a full one proves nothing.',
     'the other charges',
   ),
   'high-volts': yesNo(
     'high-volts',
-    'power',
+    'half-open',
     'Asks for 9 V or more, and gets it',
     'On a charger that can, with a USB power meter between.',
     'the meter shows it',
@@ -72,7 +75,7 @@ export function abilityChecks(sheet: FamilySheet, { does, kinds }: PowerAbout): 
     return [
       yesNo(
         'copy',
-        'data',
+        'half-open',
         'One good copy, compared',
         'Everything, to another disk; then read back and compared. Stop when it is good.',
         'the copy is whole',
@@ -81,6 +84,16 @@ export function abilityChecks(sheet: FamilySheet, { does, kinds }: PowerAbout): 
   const asked = does ?? (sheet.hasData && !kinds.includes('cord') ? (['data'] as const) : []);
   return asked.flatMap((a) => (a === 'not-known' ? [] : [ABILITY_CHECKS[a]]));
 }
+
+/** The stage of a check on this device: without a cell taken off there is none to add, and what may not run open waits until the case is shut. */
+export const staged = (c: Check, { cell, openly }: PowerAbout): Check =>
+  !c.powered
+    ? c
+    : !openly
+      ? { ...c, group: 'shut', how: `With the case shut. ${c.how}` }
+      : c.group === 'with-cell' && !cell
+        ? { ...c, group: 'half-open' }
+        : c;
 
 /** Whether the port gives or takes power: a cord without a supply wire does neither. */
 export function isPowered({ cord }: TraceContext['board'], kinds: readonly JobKind[]): boolean {
@@ -105,9 +118,11 @@ export function powerChecks(
       ? [
           check({
             key: `volts:${vbus.row.pin.id}`,
-            group: 'power',
-            title: `Volts at ${vbus.row.pin.label}`,
-            how: `Supply at ${setting.words} Black on ${ground}. Volts that fall say that something takes too much: off at once.`,
+            group: 'alone',
+            title: about.openly ? `Volts at ${vbus.row.pin.label}` : 'Volts at the plug',
+            how: about.openly
+              ? `Supply at ${setting.words} Black on ${ground}. Volts that fall say that something takes too much: off at once.`
+              : 'A USB power meter between charger and plug. Volts that fall say that something takes too much: out at once.',
             entry: 'volts',
             limits: VBUS_LIMITS,
             limitWords: limitWords(VBUS_LIMITS, printVolts),
@@ -123,9 +138,9 @@ export function powerChecks(
       : [
           check({
             key: 'draw',
-            group: 'power',
+            group: 'alone',
             title: 'Current drawn',
-            how: `Supply at ${setting.words} Read it after half a minute. Nothing: open. Limit reached and volts falling: short, unplug.`,
+            how: `${about.openly ? `Supply at ${setting.words}` : 'By the power meter.'} Read it after half a minute. Nothing: open. Limit reached and volts falling: short, unplug.`,
             entry: 'amps',
             limits: draw,
             limitWords: about.drawSaid
@@ -135,12 +150,12 @@ export function powerChecks(
             about: vbus ? [vbus.row.pin.id] : [],
           }),
         ]),
-    yesNo('wiggle', 'power', 'Wiggle the plug', 'Gently, all four ways: nothing cuts out.', 'steady'),
+    yesNo('wiggle', 'alone', 'Wiggle the plug', 'Gently, all four ways: nothing cuts out.', 'steady'),
     ...(sheet.family.startsWith('type-c')
       ? [
           yesNo(
             'both-ways',
-            'power',
+            'alone',
             'Turn the plug over',
             'Type C works both ways up: check draw again with the plug turned.',
             'the same',

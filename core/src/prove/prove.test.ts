@@ -25,6 +25,7 @@ import { proveChecks } from './check-list';
 import { drawVerdict, firstPower } from './first-power';
 import { likelyCauses } from './likely-cause';
 import type { CheckResult } from './verdict';
+import { mayRunOpen } from './stage';
 import { judgeCheck, leadsOf, mayBeSpared, proveReport } from './verdict';
 
 describe('acceptance limits', () => {
@@ -96,7 +97,7 @@ function checksOf(family: 'micro-b' | 'type-c-6'): Check[] {
 const good = (check: Check, i: number): CheckResult => {
   const base = { id: String(i), at: '', key: check.key, note: '' };
   if (check.entry === 'yes-no') return { ...base, shown: 'yes', value: null };
-  if (check.entry === 'volts') return { ...base, shown: 'value', value: 5 };
+  if (check.entry === 'volts') return { ...base, shown: 'value', value: check.powered ? 5 : 3.8 };
   if (check.entry === 'amps') return { ...base, shown: 'value', value: 0.4 };
   return check.group === 'ring'
     ? { ...base, shown: 'value', value: 0.3 }
@@ -197,6 +198,88 @@ describe('answers that are no test', () => {
   });
 });
 
+describe('stages of power', () => {
+  const stagesOf = (about: Partial<ProveAbout>): Check[] => {
+    const ctx = traceContext(board, [
+      testReading('row1.1', 'F1.1', 'beep'),
+      testReading('row1.5', 'pour', 'beep'),
+    ]);
+    const plans = rebuildPlan(ctx, pinTable(ctx), EMPTY_REBUILD, usualWish(0.5));
+    return proveChecks(ctx, plans, FAMILIES['micro-b'], 0.5, {
+      does: ['charge', 'data'],
+      drawSaid: true,
+      kinds: [],
+      legs: true,
+      cell: true,
+      openly: true,
+      leads: null,
+      ...about,
+    });
+  };
+  const answered = (checks: readonly Check[], until: (c: Check) => boolean): CheckResult[] => {
+    const asked = checks.filter((c) => !c.helps);
+    return asked.slice(0, asked.findIndex(until)).map(good);
+  };
+  const openGroups = (checks: readonly Check[], results: readonly CheckResult[], holds = {}) => {
+    const report = proveReport(checks, results, holds);
+    return [
+      ...new Set(
+        report.checks.filter((c) => c.check.powered && !c.shut && !c.verdict).map((c) => c.check.group),
+      ),
+    ];
+  };
+  const checks = stagesOf({});
+  it('each opens once the one before it has passed, the cell only the right way round', () => {
+    expect(
+      openGroups(
+        checks,
+        answered(checks, (c) => c.powered),
+      ),
+    ).toEqual(['alone']);
+    const cellOpen = answered(checks, (c) => c.powered).filter((r) => r.key !== 'cell-volts');
+    expect(openGroups(checks, cellOpen)).toEqual(['alone']);
+    const alone = answered(checks, (c) => c.group === 'with-cell');
+    expect(openGroups(checks, alone)).toEqual(['with-cell']);
+    expect(proveReport(checks, alone).cellReady).toBe(true);
+    const turned = { ...good(checks.find((c) => c.key === 'cell-volts') as Check, 99), value: -3.8 };
+    expect(openGroups(checks, [...alone, turned])).toEqual([]);
+    expect(proveReport(checks, [...alone, turned]).cellReady).toBe(false);
+    expect(
+      openGroups(
+        checks,
+        answered(checks, (c) => c.group === 'half-open'),
+      ),
+    ).toEqual(['half-open']);
+  });
+  it('what keeps a stage from beginning is said, and takes no result back', () => {
+    const alone = answered(checks, (c) => c.group === 'with-cell');
+    const holds = { alone: 'the cell is connected', 'with-cell': 'first: plug the cable in: speaker' };
+    const report = proveReport(checks, alone, holds);
+    expect(report.checks.find((c) => c.check.key === 'charges')?.shutWhy).toBe(
+      'first: plug the cable in: speaker',
+    );
+    expect(report.checks.find((c) => c.check.key === 'draw')).toMatchObject({ shut: false, verdict: 'pass' });
+    expect(report.stage).toBe('with-cell');
+  });
+  it('without a cell there is no stage for it', () => {
+    expect(stagesOf({ cell: false }).filter((c) => c.group === 'with-cell' || c.group === 'cell')).toEqual(
+      [],
+    );
+  });
+  it.each(['mains', 'laser', 'heater'] as const)(
+    'with %s in it all power waits until it is shut',
+    (trait) => {
+      const shut = stagesOf({ openly: mayRunOpen([trait]) });
+      expect([...new Set(shut.filter((c) => c.powered).map((c) => c.group))]).toEqual(['shut']);
+      const cold = answered(shut, (c) => c.powered);
+      expect(proveReport(shut, cold)).toMatchObject({ readyToShut: true, verdict: 'unfinished' });
+      const still = { shut: 'first: screws back' };
+      expect(openGroups(shut, cold, still)).toEqual([]);
+      expect(openGroups(shut, cold)).toEqual(['shut']);
+    },
+  );
+});
+
 describe('after a mend', () => {
   const checks = checksOf('micro-b');
   const all = checks.filter((c) => !c.helps).map(good);
@@ -279,6 +362,7 @@ describe('type C', () => {
       kinds: ['new-port'],
       legs: true,
       cell: true,
+      openly: true,
       leads: null,
       ...about,
     });

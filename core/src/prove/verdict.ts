@@ -2,6 +2,8 @@ import type { Verdict } from './acceptance-limits';
 import { judgeAgainst, LEADS_LIMITS } from './acceptance-limits';
 import type { Check } from './check';
 import { LEADS_KEY } from './joint-checks';
+import type { PowerStage, StageHolds } from './stage';
+import { POWER_STAGES } from './stage';
 
 /**
  * `spared`: not for this device. `untested`: it could not be tested, with the reason as its note. `mended`: what failed was worked at again, so that
@@ -25,14 +27,22 @@ export interface JudgedCheck {
   readonly check: Check;
   readonly result: CheckResult | null;
   readonly verdict: Verdict | null;
-  /** The power checks stay shut until every unpowered one has passed, and what comes after a supply that failed. */
+  /** The power checks stay shut until every unpowered one has passed, until their stage, and after a supply that failed. */
   readonly shut: boolean;
+  /** What it waits for, in words; empty while it is not shut. */
+  readonly shutWhy: string;
 }
 
 export interface ProveReport {
   readonly checks: readonly JudgedCheck[];
   readonly gate: { readonly open: boolean; readonly waitingFor: readonly string[] };
   readonly verdict: 'proved' | 'failed' | 'unfinished';
+  /** The first stage of which something is open; `null` where nothing is left under power. */
+  readonly stage: PowerStage | null;
+  /** The cell may be connected: its polarity is right, and the board alone has passed. */
+  readonly cellReady: boolean;
+  /** All that is tried with the case open has passed or was answered. */
+  readonly readyToShut: boolean;
   /** What could not be tested, with why: proved but for these. */
   readonly untested: readonly string[];
 }
@@ -80,33 +90,63 @@ function standing(
 
 const SETTLED: readonly (Verdict | null)[] = ['pass', 'spared', 'untested'];
 
+const stageOf = ({ group, powered }: Check): PowerStage | null =>
+  powered ? (POWER_STAGES.find((s) => s === group) ?? null) : null;
+
 /**
- * Judges the whole list. A doubt on an unpowered check keeps the power shut: it has not passed. Under power what comes after a supply that
- * failed stays shut as well.
+ * Judges the whole list. A doubt on an unpowered check keeps the power shut: it has not passed. Each stage of power waits for the one before it, the cell
+ * for its polarity as well, and what comes after a supply that failed waits for that.
  * @param results oldest first
+ * @param holds what keeps a stage from beginning by how the device lies there: what has a result already is not taken back by it
  */
-export function proveReport(checks: readonly Check[], results: readonly CheckResult[]): ProveReport {
+export function proveReport(
+  checks: readonly Check[],
+  results: readonly CheckResult[],
+  holds: StageHolds = {},
+): ProveReport {
   const judged = checks.map((check) => {
     const result = standing(check, checks, results);
-    return { check, result, verdict: result ? judgeCheck(check, result) : null };
+    const verdict = result ? judgeCheck(check, result) : null;
+    return { check, result, verdict, settled: check.helps || SETTLED.includes(verdict) };
   });
-  const waiting = judged.filter((j) => !j.check.powered && !j.check.helps && !SETTLED.includes(j.verdict));
+  const waiting = judged.filter((j) => !j.check.powered && j.check.group !== 'cell' && !j.settled);
+  const cellLeft = judged.filter((j) => j.check.group === 'cell' && !j.settled);
   const open = checks.length > 0 && waiting.length === 0;
-  const stop = judged.findIndex((j) => j.check.powered && j.check.safety && j.verdict === 'fail');
-  const counted = judged.map((j, k): JudgedCheck => {
-    const shut = j.check.powered && (!open || (stop >= 0 && k > stop));
-    return { ...j, shut, verdict: shut ? null : j.verdict };
+  const failed = judged.findIndex((j) => j.check.powered && j.check.safety && j.verdict === 'fail');
+  /** What a stage waits for, whatever was read in it. */
+  const before = (stage: PowerStage): string => {
+    if (!open)
+      return `${waiting.length} check${waiting.length === 1 ? '' : 's'} without power come first: ${waiting[0]?.check.title ?? ''}`;
+    if (stage !== 'alone' && cellLeft[0]) return `first: ${cellLeft[0].check.title.toLowerCase()}`;
+    const at = POWER_STAGES.indexOf(stage);
+    const earlier = judged.find((j) => {
+      const own = stageOf(j.check);
+      return own !== null && POWER_STAGES.indexOf(own) < at && !j.settled;
+    });
+    return earlier ? `first: ${earlier.check.title.toLowerCase()}` : '';
+  };
+  const counted = judged.map(({ settled, ...j }, k): JudgedCheck => {
+    const stage = stageOf(j.check);
+    const first = stage === null ? '' : before(stage);
+    const supply = stage !== null && failed >= 0 && k > failed ? `first: ${checks[failed]?.title ?? ''}` : '';
+    const hold = stage !== null && !settled ? (holds[stage] ?? '') : '';
+    const shutWhy = first || supply || hold;
+    return { ...j, shut: shutWhy !== '', shutWhy, verdict: first || supply ? null : j.verdict };
   });
   const asked = counted.filter((j) => !j.check.helps);
-  const verdict = asked.some((j) => j.verdict === 'fail')
-    ? 'failed'
-    : asked.some((j) => j.verdict === 'pass') && asked.every((j) => SETTLED.includes(j.verdict))
-      ? 'proved'
-      : 'unfinished';
+  const isSettled = (j: JudgedCheck): boolean => SETTLED.includes(j.verdict);
+  const passed = asked.some((j) => j.verdict === 'pass');
   return {
     checks: counted,
     gate: { open, waitingFor: waiting.map((j) => j.check.title) },
-    verdict,
+    verdict: asked.some((j) => j.verdict === 'fail')
+      ? 'failed'
+      : passed && asked.every(isSettled)
+        ? 'proved'
+        : 'unfinished',
+    stage: POWER_STAGES.find((s) => asked.some((j) => stageOf(j.check) === s && !isSettled(j))) ?? null,
+    cellReady: open && before('with-cell') === '',
+    readyToShut: passed && asked.every((j) => isSettled(j) || stageOf(j.check) === 'shut'),
     untested: asked.flatMap((j) =>
       j.verdict === 'untested' ? [`${j.check.title}${j.result?.note ? `: ${j.result.note}` : ''}`] : [],
     ),

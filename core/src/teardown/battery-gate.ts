@@ -5,16 +5,16 @@ export type BatteryGate =
   | { readonly open: true }
   | { readonly open: false; readonly code: 'unanswered' | 'still-in' | 'in-again'; readonly message: string };
 
+/** Plugged in, latched or soldered back by this step: the cell, or a wire of it. */
+export const isCell = (step: OpeningStep): boolean =>
+  step.kind === 'battery' ||
+  (['solder-joint', 'cable', 'latch'].includes(step.kind) && connectsOf(step).includes('battery'));
+
 /**
  * Whether heat or a probe may come near the board. It stays shut until the question is answered, while the battery is in, and once its
  * closing step is done: battery out before any iron, probe or ribbon (common practice).
  * @param closed ids of closing steps that are done
  */
-/** Plugged in, latched or soldered back by this step: the cell, or a wire of it. */
-const isCell = (step: OpeningStep): boolean =>
-  step.kind === 'battery' ||
-  (['solder-joint', 'cable', 'latch'].includes(step.kind) && connectsOf(step).includes('battery'));
-
 export function batteryGate(teardown: Teardown, closed: readonly string[] = []): BatteryGate {
   if (teardown.battery === 'unanswered') {
     const at = teardown.steps.findIndex(isCell);

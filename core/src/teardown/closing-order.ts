@@ -1,5 +1,6 @@
 import type { OpeningStep, Teardown, TestNeed } from './step';
 import { connectsOf, STEP_WORDS, testNeedsOf, wireWords } from './step';
+import { isCell } from './battery-gate';
 import { allBefore, closedBefore, stepsOf } from './closing-graph';
 
 export interface ClosingStep {
@@ -69,29 +70,34 @@ export function oneWaySteps(teardown: Teardown): OneWay[] {
   });
 }
 
+const SEALS: readonly OpeningStep['kind'][] = ['gasket', 'glue'];
+
 /**
  * A closing order that respects the graph: what the test needs as early as it can be, what shuts the board away as late as it can be,
  * and otherwise backwards through the opening (common practice).
  */
 export function closingOrder(teardown: Teardown): ClosingStep[] {
-  const needed = stepsForTest(teardown);
   const before = closedBefore(teardown);
+  const needed = stepsForTest(teardown);
+  const cell = new Set(teardown.steps.flatMap((s) => (isCell(s) && needed.has(s.id) ? [s.id] : [])));
+  /** The cell comes last of what the test needs: nothing is plugged in beside it (common practice). Seals and glue come after the test. */
+  const rank = (step: OpeningStep): number => {
+    if (needed.has(step.id)) return cell.has(step.id) ? 1 : 0;
+    return step.shuts ? 3 : SEALS.includes(step.kind) ? 2.5 : 2;
+  };
   const done = new Set<string>();
   const order: OpeningStep[] = [];
   while (order.length < teardown.steps.length) {
     const free = teardown.steps.filter(
       (s) => !done.has(s.id) && [...(before.get(s.id) ?? [])].every((id) => done.has(id)),
     );
-    const next = free.reverse().toSorted((a, b) => rank(a, needed) - rank(b, needed))[0];
+    const next = free.reverse().toSorted((a, b) => rank(a) - rank(b))[0];
     if (!next) throw new RangeError('the opening steps lead in a circle');
     order.push(next);
     done.add(next.id);
   }
   return order.map(closingWords);
 }
-
-const rank = (step: OpeningStep, needed: ReadonlySet<string>): number =>
-  needed.has(step.id) ? 0 : step.shuts ? 2 : 1;
 
 /** Steps that must be closed before the test: those that connect what it needs, and all that lie behind them. */
 function stepsForTest(teardown: Teardown): ReadonlySet<string> {

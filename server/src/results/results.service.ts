@@ -30,8 +30,8 @@ export class ResultsService {
     if (judged.shut) {
       throw conflict(
         'power-gate',
-        'No power yet: the unpowered checks come first',
-        `Still open: ${prove.gate.waitingFor.join('; ')}`,
+        prove.gate.open ? `${judged.check.title}: not yet` : 'No power yet: the unpowered checks come first',
+        prove.gate.open ? judged.shutWhy : `Still open: ${prove.gate.waitingFor.join('; ')}`,
       );
     }
     if (!judged.check.powered && !battery.open) {

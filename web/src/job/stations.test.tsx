@@ -168,7 +168,9 @@ describe('prove', () => {
   it('takes figures for the check at hand and keeps power shut', async () => {
     const server = fakeServer({ documents: SAMPLE, bundle: { readings: SAMPLE_READINGS } });
     await open('prove');
-    expect(part('Under power')).toHaveTextContent(/Shut until the \d+ unpowered checks/);
+    expect(part('The board alone, on a supply')).toHaveTextContent(
+      /Not yet: \d+ checks without power come first/,
+    );
     await userEvent.keyboard('y');
     await waitFor(() => expect(server.sent.at(-1)).toMatchObject({ body: { key: 'look', shown: 'yes' } }));
     await userEvent.click(within(part('Ring each pin')).getByRole('button', { name: /pin 1 VBUS to F1 1/ }));
@@ -183,20 +185,33 @@ describe('prove', () => {
     const documents = {
       ...SAMPLE,
       intake: { ...SAMPLE.intake, traits: ['laser' as const], answeredStops: ['laser'] },
-      closing: { ...SAMPLE.closing, stepsDone: ['cell'] },
+    };
+    fakeServer({
+      documents: { ...documents, closing: { ...SAMPLE.closing, stepsDone: ['cell', 'cover'] } },
+      bundle: { readings: SAMPLE_READINGS, results: goodResults(documents, SAMPLE_READINGS, false) },
+    });
+    await open('prove');
+    expect(part('Next move')).toHaveTextContent('Volts at the plug');
+    expect(screen.getByRole('list', { name: 'Cautions under power' })).toHaveTextContent('A laser inside');
+  });
+  it('with a laser in it nothing has power before the case is shut', async () => {
+    const documents = {
+      ...SAMPLE,
+      intake: { ...SAMPLE.intake, traits: ['laser' as const], answeredStops: ['laser'] },
     };
     fakeServer({
       documents,
       bundle: { readings: SAMPLE_READINGS, results: goodResults(documents, SAMPLE_READINGS, false) },
     });
     await open('prove');
-    expect(part('Next move')).toHaveTextContent('Volts at');
-    expect(screen.getByRole('list', { name: 'Cautions under power' })).toHaveTextContent('A laser inside');
+    expect(screen.queryByRole('region', { name: 'The board alone, on a supply' })).not.toBeInTheDocument();
+    expect(part('With the case shut')).toHaveTextContent('Not yet: first: battery back in');
+    expect(part('Next move')).toHaveTextContent('Volts at the plug comes once it is shut');
   });
-  it('with every unpowered check passed, what the test needs is connected first', async () => {
+  it('once the board alone has passed, what the test needs is connected', async () => {
     fakeServer({
       documents: SAMPLE,
-      bundle: { readings: SAMPLE_READINGS, results: goodResults(SAMPLE, SAMPLE_READINGS, false) },
+      bundle: { readings: SAMPLE_READINGS, results: goodResults(SAMPLE, SAMPLE_READINGS, 'alone') },
     });
     await open('prove');
     expect(part('Next move')).toHaveTextContent('First: battery back in: cell');

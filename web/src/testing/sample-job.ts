@@ -156,11 +156,11 @@ export const SAMPLE_READINGS: readonly Reading[] = [
 export function goodResults(
   documents: JobDocuments,
   readings: readonly Reading[],
-  powered: boolean,
+  powered: boolean | 'alone',
 ): CheckResult[] {
   const { checks } = jobView({ ...documents, readings, results: [] });
   return checks
-    .filter((c) => !c.helps && (powered || !c.powered))
+    .filter((c) => !c.helps && (!c.powered || powered === true || c.group === powered))
     .map((c, i): CheckResult => {
       const base = { id: String(i), at: '2026-11-21T10:00:00.000Z', key: c.key, note: '' };
       if (c.entry === 'yes-no') return { ...base, shown: 'yes', value: null };

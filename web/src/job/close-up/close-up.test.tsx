@@ -23,7 +23,7 @@ const built: JobDocuments = {
     })),
   },
 };
-const job = (powered: boolean, documents = built) => ({
+const job = (powered: boolean | 'alone', documents = built) => ({
   documents,
   bundle: { readings: SAMPLE_READINGS, results: goodResults(documents, SAMPLE_READINGS, powered) },
 });
@@ -35,7 +35,7 @@ const part = (name: string): HTMLElement => screen.getByRole('region', { name })
 
 describe('close up', () => {
   it('what shuts the board away waits for the test, with its reason on demand', async () => {
-    fakeServer(job(false));
+    fakeServer(job('alone'));
     await open();
     expect(part('Next move')).toHaveTextContent('Battery back in: cell');
     expect(part('Next move')).toHaveTextContent('Red to B+');
@@ -45,6 +45,14 @@ describe('close up', () => {
     await userEvent.click(within(part('For the test')).getByRole('checkbox'));
     expect(part('Next move')).toHaveTextContent('Test now');
     expect(screen.getByText('Battery in again')).toBeInTheDocument();
+  });
+  it('the board alone has its power before the cell is connected', async () => {
+    fakeServer(job(false));
+    await open();
+    expect(part('Next move')).toHaveTextContent('The board alone first');
+    expect(within(part('For the test')).queryByRole('checkbox')).not.toBeInTheDocument();
+    await userEvent.click(within(part('For the test')).getByRole('button', { name: /why/ }));
+    expect(part('For the test')).toHaveTextContent('the board alone is tested first');
   });
   it('once proved, screws are counted back in, and none may be left over', async () => {
     const server = fakeServer(job(true, { ...built, closing: { ...built.closing, stepsDone: ['cell'] } }));

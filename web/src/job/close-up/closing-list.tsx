@@ -1,7 +1,7 @@
 import { Lock, Minus, Plus } from 'lucide-react';
 import { Link } from 'react-router';
 import type { Choice, ClosingStep } from '@zebbit/core';
-import { closingChoices, closingOrder } from '@zebbit/core';
+import { closingChoices, closingOrder, isCell } from '@zebbit/core';
 import { Button } from '../../ui/button';
 import { Tick } from '../../ui/tick';
 import { useJob } from '../../desk/job-context';
@@ -15,13 +15,19 @@ export function ClosingList() {
   const { gate, prove } = view;
   const order = closingOrder(teardown);
   const choices = new Map(closingChoices(teardown, new Set(closing.stepsDone)).map((c) => [c.step.id, c]));
-  const proved = prove.verdict === 'proved';
+  const proved = prove.readyToShut;
   const lineOf = (c: ClosingStep, afterTest: boolean) => (
     <ClosingLine
       key={c.step.id}
       closing={c}
       choice={choices.get(c.step.id)}
-      testFirst={afterTest && !proved && c.step.shuts}
+      testFirst={
+        afterTest && !proved && c.step.shuts
+          ? 'Test first: this shuts the board away.'
+          : isCell(c.step) && !prove.cellReady
+            ? 'Not yet: the board alone is tested first, and the cell at its plug.'
+            : ''
+      }
     />
   );
   return (
@@ -65,7 +71,8 @@ export function ClosingList() {
 interface ClosingLineProps {
   readonly closing: ClosingStep;
   readonly choice: Choice | undefined;
-  readonly testFirst: boolean;
+  /** The test that it waits for, in words; empty for none. */
+  readonly testFirst: string;
 }
 
 function ClosingLine({ closing: { step, title, care }, choice, testFirst }: ClosingLineProps) {
@@ -79,7 +86,8 @@ function ClosingLine({ closing: { step, title, care }, choice, testFirst }: Clos
         { stepId: step.id, count: Math.max(0, Math.min(99, n)) },
       ];
     });
-  const locked = testFirst || (choice !== undefined && choice.waitsFor.length > 0);
+  const done = closing.stepsDone.includes(step.id);
+  const locked = (testFirst !== '' && !done) || (choice !== undefined && choice.waitsFor.length > 0);
   return (
     <li className="flex items-center gap-4 py-1.5">
       <div className="min-w-0 flex-1">
@@ -95,13 +103,11 @@ function ClosingLine({ closing: { step, title, care }, choice, testFirst }: Clos
               </>
             }
           >
-            <p className="mt-1 pl-8 text-second">
-              {testFirst ? 'Test first: this shuts the board away.' : `Not yet: ${choice?.why ?? ''}.`}
-            </p>
+            <p className="mt-1 pl-8 text-second">{testFirst || `Not yet: ${choice?.why ?? ''}.`}</p>
           </Unfold>
         ) : (
           <Tick
-            checked={closing.stepsDone.includes(step.id)}
+            checked={done}
             onChange={(on) =>
               edit(
                 'closing',

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Check, CircleDashed, CircleHelp, Lock, Minus, OctagonX, TriangleAlert } from 'lucide-react';
 import type { CheckGroup, CheckResult, JudgedCheck, Verdict } from '@zebbit/core';
-import { printAmps, printOhms, printVolts, stationMove } from '@zebbit/core';
+import { POWER_STAGES, printAmps, printOhms, printVolts, STAGE_WORDS, stationMove } from '@zebbit/core';
 import { NoPicture } from '../../plate/no-picture';
 import { ProbeFlags } from '../../plate/flags';
 import { Plate } from '../../plate/plate';
@@ -17,9 +17,8 @@ const GROUPS: readonly (readonly [CheckGroup, string])[] = [
   ['look', 'Look and prod'],
   ['ring', 'Ring each pin'],
   ['short', 'No shorts'],
-  ['power', 'Under power'],
-  ['cell', 'The cell'],
-  ['data', 'Data'],
+  ['cell', 'The cell, before its plug goes in'],
+  ...POWER_STAGES.map((stage) => [stage, STAGE_WORDS[stage]] as const),
 ];
 
 /** Nothing more is asked of it. */
@@ -74,7 +73,7 @@ export function Prove() {
         {GROUPS.map(([group, words]) => {
           const checks = prove.checks.filter((c) => c.check.group === group);
           if (checks.length === 0) return null;
-          const shut = checks.some((c) => c.shut);
+          const shut = checks.find((c) => c.shut);
           return (
             <SlipSection
               key={group}
@@ -84,7 +83,7 @@ export function Prove() {
               {shut && (
                 <p className="mb-2 flex gap-2 rounded-[10px] bg-wait-soft p-2.5 text-second font-semibold text-wait">
                   <Lock aria-hidden className="size-4 shrink-0" />
-                  Shut until the {prove.gate.waitingFor.length} unpowered checks left have passed
+                  Not yet: {shut.shutWhy}
                 </p>
               )}
               <ul>
