@@ -1,5 +1,5 @@
-import { chargeTrace } from '@zebbit/core';
-import { simulatedCharge } from '@zebbit/core/practice';
+import { chargeTrace, timeToFull } from '@zebbit/core';
+import { seeded, simulatedCharge } from '@zebbit/core/practice';
 
 /** The plain way: half the most is constant current, a tenth of it is the end. */
 function byThreshold(seconds: Float64Array, amps: Float64Array): Map<string, number> {
@@ -14,13 +14,66 @@ function byThreshold(seconds: Float64Array, amps: Float64Array): Map<string, num
   ]);
 }
 
+/** What was read beside the log: nothing, the capacity printed on the cell, and its volts at rest and thrice while it charges. */
+const KNOWN = ['the log alone', 'and the printed capacity', 'and its volts, at rest and thrice'] as const;
+
+/** Time to full after the first quarter, beside what is left of the printed capacity at the present current. */
+function benchFull(seeds: readonly number[]): string[] {
+  const own = KNOWN.map(() => ({ off: [] as number[], inside: 0 }));
+  const plain: number[] = [];
+  let spent = 0;
+  for (const seed of seeds) {
+    const c = simulatedCharge(seed);
+    const random = seeded(seed + 77);
+    const now = c.fullS / 4;
+    const n = c.seconds.findIndex((s) => s > now);
+    const [seconds, amps] = [c.seconds.slice(0, n), c.amps.slice(0, n)];
+    const left = c.fullS - (seconds.at(-1) ?? 0);
+    const trace = chargeTrace(seconds, amps);
+    const volts = [0.05, 0.5, 0.97].map((share) => {
+      const atS = Math.floor(share * now);
+      return { atS, volts: Math.round(((c.cellVolts[atS] ?? 0) + 0.012 * (random() - 0.5)) * 100) / 100 };
+    });
+    for (const [k, o] of own.entries()) {
+      const started = performance.now();
+      const got = timeToFull(
+        trace,
+        seconds,
+        amps,
+        k > 0 ? c.printedAh : null,
+        k > 1 ? volts : [],
+        k > 1 ? c.restVolts : null,
+      );
+      spent += performance.now() - started;
+      if (!got.known) continue;
+      o.off.push(Math.abs(got.full.leftS.likely - left) / c.fullS);
+      if (left >= got.full.leftS.least && left <= got.full.leftS.most) o.inside += 1;
+    }
+    const main = trace.phases.at(-1)?.amps ?? 1;
+    plain.push(Math.abs((Math.max(0, c.printedAh - trace.ah) / main) * 3600 - left) / c.fullS);
+  }
+  const within = (list: readonly number[]): string =>
+    `${list.filter((o) => o <= 0.1).length} within 10 % of the duration, worst ${(100 * Math.max(0, ...list)).toFixed(0)} %`;
+  return [
+    `  time to full after the first quarter, ${seeds.length} charges:`,
+    ...own.map(
+      (o, k) =>
+        `    ${KNOWN[k] ?? ''}: told ${o.off.length}, ${within(o.off)}, the truth in its spread (8 of 10 wanted) ${o.inside}`,
+    ),
+    `    plainly, printed capacity less what went in, over the current: ${within(plain)}`,
+    `    ${(spent / seeds.length / KNOWN.length).toFixed(0)} ms each`,
+  ];
+}
+
 /** Boundaries of simulated charges against where they truly are, beside plain thresholds. */
 export function benchCharge(count: number, fresh: number): void {
   const off: Record<'own' | 'plain', number[]> = { own: [], plain: [] };
   let [drops, found, falseDrops] = [0, 0, 0];
   let spent = 0;
-  for (let k = 0; k < count; k += 1) {
-    const seed = k < count / 2 ? k + 1 : 1_000_000 + fresh * 1000 + k;
+  const seeds = Array.from({ length: count }, (_, k) =>
+    k < count / 2 ? k + 1 : 1_000_000 + fresh * 1000 + k,
+  );
+  for (const seed of seeds) {
     const c = simulatedCharge(seed);
     const started = performance.now();
     const got = chargeTrace(c.seconds, c.amps);
@@ -48,6 +101,7 @@ export function benchCharge(count: number, fresh: number): void {
       `  boundaries ${off.own.length}: ${within(off.own)}`,
       `  by plain thresholds: ${within(off.plain)}`,
       `  dropouts ${drops}, found ${found}, false ${falseDrops}; ${(spent / count).toFixed(0)} ms a charge`,
+      ...benchFull(seeds),
       '',
     ].join('\n'),
   );

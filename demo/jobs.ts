@@ -102,6 +102,7 @@ export async function audioGuide(client: DemoClient, now: Date): Promise<void> {
   const teardown: Teardown = {
     battery: 'out',
     batteryNote: 'red on B+, black on B−, both unsoldered, negative first, tips taped',
+    cellAh: 1.2,
     opened: true,
     openedAt: daysBefore(now, 9),
     testNeeds: ['port', 'battery', 'speaker', 'button'],
@@ -205,6 +206,7 @@ export async function secondGuide(client: DemoClient, now: Date): Promise<void> 
   await client.save(id, 'teardown', {
     battery: 'out',
     batteryNote: 'red on B+, black on B−, tips taped',
+    cellAh: 1.2,
     opened: true,
     openedAt: daysBefore(now, 1),
     testNeeds: ['port', 'battery'],
@@ -248,6 +250,7 @@ export async function pillowSpeaker(client: DemoClient, now: Date): Promise<void
   await client.save(id, 'teardown', {
     battery: 'out',
     batteryNote: 'two-pin plug, red to the edge',
+    cellAh: 0.8,
     opened: true,
     openedAt: daysBefore(now, 31),
     testNeeds: ['port', 'battery'],
@@ -291,6 +294,7 @@ export async function memoryStick(client: DemoClient, now: Date): Promise<void> 
   await client.save(id, 'teardown', {
     battery: 'none',
     batteryNote: '',
+    cellAh: null,
     opened: true,
     openedAt: daysBefore(now, 2),
     testNeeds: ['port'],
@@ -355,6 +359,7 @@ export async function slideClicker(client: DemoClient, now: Date): Promise<void>
     ...EMPTY_TEARDOWN,
     battery: 'out',
     batteryNote: 'two-pin plug, red to the edge',
+    cellAh: 0.8,
     opened: true,
     openedAt: daysBefore(now, 3),
     steps: [
@@ -467,6 +472,7 @@ export async function wallRemote(client: DemoClient, now: Date): Promise<void> {
     ...EMPTY_TEARDOWN,
     battery: 'out',
     batteryNote: 'two-pin plug',
+    cellAh: 0.5,
     opened: true,
     openedAt: daysBefore(now, 1),
     testNeeds: ['port', 'battery'],
@@ -515,6 +521,7 @@ export async function lensTorch(client: DemoClient, now: Date): Promise<void> {
     ...EMPTY_TEARDOWN,
     battery: 'out',
     batteryNote: 'tab cut loose, taped',
+    cellAh: 2,
     opened: true,
     openedAt: daysBefore(now, 4),
     testNeeds: ['port', 'battery', 'light'],
@@ -551,6 +558,7 @@ export async function thirdGuide(client: DemoClient, now: Date): Promise<void> {
     ...EMPTY_TEARDOWN,
     battery: 'out',
     batteryNote: 'red on B+, black on B−, both unsoldered',
+    cellAh: 1.5,
     opened: true,
     openedAt: daysBefore(now, 20),
     testNeeds: ['port', 'battery', 'speaker'],

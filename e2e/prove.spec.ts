@@ -6,9 +6,10 @@ import type { Board } from '@zebbit/core';
 import { EMPTY_DOCUMENTS } from '@zebbit/core';
 import { boardOf } from '../demo/board-of';
 import { SPEAKER_TOP } from '../demo/scenes/speaker';
-import { allSaved, move, watchErrors } from './bench';
+import { allSaved, choose, move, watchErrors } from './bench';
 import { JobClient } from './job-client';
 import { TestServer } from './server';
+import { StandIn } from './stand-in';
 
 /** Prove when it goes wrong: what a fail most likely is, the way to mend it, what is asked again, and answers that are no test. */
 
@@ -158,7 +159,7 @@ test('the log of a power meter: a day at ten samples a second, its phases and it
     writeFileSync(join(home, 'day.csv'), rows.join('\n'));
     writeFileSync(
       join(home, 'odd.csv'),
-      ['a,b', ...Array.from({ length: 30 }, (_, i) => `${i},450`)].join('\n'),
+      ['a,b', ...Array.from({ length: 30 }, (_, i) => `${60 * i},450`)].join('\n'),
     );
     await page.goto(`${server.url}/jobs/${id}/prove`);
     const part = page.getByRole('region', { name: 'Charge trace' });
@@ -178,5 +179,48 @@ test('the log of a power meter: a day at ten samples a second, its phases and it
     expect(failed).toEqual([]);
   } finally {
     rmSync(home, { recursive: true, force: true });
+  }
+});
+
+test('a power meter on the wire: what flows is said as it flows, and its figure is taken', async ({
+  page,
+}) => {
+  const failed = watchErrors(page);
+  const standIn = await StandIn.start();
+  try {
+    const client = new JobClient(server.url);
+    const id = await client.newJob('Power');
+    await client.save(id, 'intake', {
+      ...EMPTY_DOCUMENTS.intake,
+      name: 'Power',
+      kinds: ['new-port'],
+      body: 'bare',
+      does: ['charge'],
+    });
+    await page.goto(`${server.url}/jobs/${id}/prove`);
+    const part = page.getByRole('region', { name: 'Power meter' });
+    await part.getByRole('button', { name: 'Connect one' }).click();
+    await part.getByLabel('Address').fill('localhost');
+    await part.getByLabel('Port', { exact: true }).fill('1');
+    await part.getByRole('button', { name: 'Connect', exact: true }).click();
+    await expect(part.getByRole('alert')).toContainText('No power meter at');
+    failed.length = 0;
+    await part.getByLabel('Port', { exact: true }).fill(String(standIn.powerPort));
+    await part.getByRole('button', { name: 'Connect', exact: true }).click();
+    const flows = part.getByRole('status', { name: 'What flows' });
+    for (const [scene, words] of [
+      ['healthy', /it draws, steadily/],
+      ['flat cell', /a trickle/],
+      ['no 5.1 k', /not even volts.*5\.1 kΩ/],
+      ['9 V', /more than 5 V/],
+      ['cuts out', /cut out/],
+      ['short', /the volts collapse.*Unplug/],
+    ] as const) {
+      await choose(part.getByLabel('A simulated meter'), scene);
+      await expect(flows).toContainText(words);
+    }
+    expect(failed).toEqual([]);
+  } finally {
+    await standIn.stop();
   }
 });

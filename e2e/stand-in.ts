@@ -6,6 +6,8 @@ import { join } from 'node:path';
 export class StandIn {
   private constructor(
     readonly port: number,
+    /** Where the power meter listens. */
+    readonly powerPort: number,
     private readonly child: ChildProcess,
   ) {}
 
@@ -18,7 +20,10 @@ export class StandIn {
     return new Promise((resolve, reject) => {
       child.once('error', reject);
       child.once('exit', (code) => reject(new Error(`the stand-in ended with ${String(code)}`)));
-      child.stdout.once('data', (text: Buffer) => resolve(new StandIn(Number(text.toString()), child)));
+      child.stdout.once('data', (text: Buffer) => {
+        const [port, power] = text.toString().trim().split(' ').map(Number);
+        resolve(new StandIn(port ?? 0, power ?? 0, child));
+      });
     });
   }
 

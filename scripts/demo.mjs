@@ -14,7 +14,9 @@ const { url, server } = await serve({ home, port, lan });
 const meter = spawn(process.execPath, ['demo/dist/meter.js', '0', join(home, 'stand-in.json')], {
   stdio: ['pipe', 'pipe', 'inherit'],
 });
-const meterPort = await new Promise((resolve) => meter.stdout.once('data', (text) => resolve(Number(text))));
+const [meterPort, powerPort] = await new Promise((resolve) =>
+  meter.stdout.once('data', (text) => resolve(String(text).trim().split(' ').map(Number))),
+);
 server.on('exit', () => meter.kill());
 const jobs = await askOnce(`${url}/api/jobs`).then((r) => r.json());
 if (jobs.length === 0) {
@@ -25,6 +27,7 @@ if (jobs.length === 0) {
   }
 }
 await askOnce(`${url}/api/instruments/meter`, { host: '127.0.0.1', port: meterPort });
+await askOnce(`${url}/api/instruments/power`, { host: '127.0.0.1', port: powerPort });
 console.log(
   `\nZebbit with demo data: ${url}\nData in ${home}. Stop with Ctrl+C; start over with: npm run demo -- --reset`,
 );

@@ -15,9 +15,12 @@ const { chromium } = await import('@playwright/test');
 const home = mkdtempSync(join(tmpdir(), 'zebbit-pictures-'));
 const { url, server } = await serve({ home, port: 4181 });
 const meter = spawn(process.execPath, ['demo/dist/meter.js', '0'], { stdio: ['pipe', 'pipe', 'inherit'] });
-const meterPort = await new Promise((resolve) => meter.stdout.once('data', (text) => resolve(Number(text))));
+const [meterPort, powerPort] = await new Promise((resolve) =>
+  meter.stdout.once('data', (text) => resolve(String(text).trim().split(' ').map(Number))),
+);
 must(process.execPath, ['demo/dist/load.js', url, String(meterPort)]);
 await askOnce(`${url}/api/instruments/meter`, { host: '127.0.0.1', port: meterPort });
+await askOnce(`${url}/api/instruments/power`, { host: '127.0.0.1', port: powerPort });
 const jobs = await askOnce(`${url}/api/jobs`).then((r) => r.json());
 const idOf = (word) => jobs.find((j) => j.name.includes(word)).id;
 const [guide, second, speaker, stick, lamp] = ['guide 14', 'guide 9', 'speaker', 'stick', 'lamp'].map(idOf);
@@ -83,7 +86,14 @@ const VIEWS = {
     },
   ],
   drawer: ['/drawer', (page) => page.getByRole('link', { name: /^A3/ }).click()],
-  rebuild: [`/jobs/${guide}/rebuild`, (page) => page.getByRole('button', { name: /jumper to/ }).first().click()],
+  rebuild: [
+    `/jobs/${guide}/rebuild`,
+    (page) =>
+      page
+        .getByRole('button', { name: /jumper to/ })
+        .first()
+        .click(),
+  ],
   heat: [
     `/jobs/${second}/rebuild`,
     async (page) => {

@@ -60,7 +60,8 @@ export async function serve({ home, port, lan = false }) {
       (r) => r.ok,
       (error) => {
         // Browsers and Node refuse some ports, 4190 among them, whatever listens there.
-        if (error.cause?.message === 'bad port') stop(`Port ${port} is one that browsers refuse; try another`);
+        if (error.cause?.message === 'bad port')
+          stop(`Port ${port} is one that browsers refuse; try another`);
         return false;
       },
     );

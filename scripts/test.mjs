@@ -24,7 +24,10 @@ const read = (file) => {
 /** Runs a command; what it prints is kept together and shown when it ends. Resolves with its exit code. */
 function quietly(command, args, env = {}) {
   return new Promise((resolve, reject) => {
-    const child = spawn(command, args, { stdio: ['ignore', 'pipe', 'pipe'], env: { ...process.env, ...env } });
+    const child = spawn(command, args, {
+      stdio: ['ignore', 'pipe', 'pipe'],
+      env: { ...process.env, ...env },
+    });
     const said = [];
     for (const stream of [child.stdout, child.stderr]) stream.on('data', (piece) => said.push(piece));
     child.on('error', reject);
@@ -67,13 +70,7 @@ async function unit() {
 
 async function build() {
   for (const part of ['web', 'server', 'demo']) {
-    const code = await quietly(node, [
-      'node_modules/vite/bin/vite.js',
-      'build',
-      part,
-      '--logLevel',
-      'warn',
-    ]);
+    const code = await quietly(node, ['node_modules/vite/bin/vite.js', 'build', part, '--logLevel', 'warn']);
     if (code !== 0) return code;
   }
   writeFileSync('.cache/built', new Date().toISOString());

@@ -155,6 +155,7 @@ export class ClosingRuleDto implements ClosingRule {
 export class TeardownDto implements Teardown {
   @OneOf(['unanswered', 'none', 'out', 'in']) battery!: BatteryAnswer;
   @Text(500) batteryNote!: string;
+  @OrNull() @Figure(0.005, 200) cellAh!: number | null;
   @IsBoolean() opened!: boolean;
   @OrNull() @IsISO8601() openedAt!: string | null;
   @SomeOf(TEST_NEEDS) testNeeds!: TestNeed[];

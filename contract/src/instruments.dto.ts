@@ -32,3 +32,30 @@ export interface MeterState {
 export interface MeterAnswer {
   readonly shown: MeterShown;
 }
+
+/** A scene that a stand-in is to act out. */
+export class PowerSceneDto {
+  @Text(40) scene!: string;
+}
+
+/** The power meter that the server listens to. */
+export interface PowerMeterState {
+  readonly connected: boolean;
+  readonly host: string;
+  readonly port: number;
+  /** Lines since it was connected, and the last of them that names columns; `null` with none. */
+  readonly count: number;
+  readonly head: string | null;
+  /** What a stand-in can act out; empty for a meter. */
+  readonly scenes: readonly string[];
+  readonly trouble: string | null;
+}
+
+/** What it sent, oldest first. */
+export interface PowerLines {
+  readonly state: PowerMeterState;
+  /** Number of the first line here, of all since it was connected; later than was asked for where older ones are gone. */
+  readonly from: number;
+  /** When each came, ms since it was connected, and the line as it was sent. */
+  readonly lines: readonly (readonly [number, string])[];
+}

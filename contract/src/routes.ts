@@ -16,6 +16,9 @@ export const routes = {
   events: () => '/api/events',
   meter: () => '/api/instruments/meter',
   meterRead: () => '/api/instruments/meter/read',
+  powerMeter: () => '/api/instruments/power',
+  powerLines: (from: number) => `/api/instruments/power/lines?from=${from}`,
+  powerScene: () => '/api/instruments/power/scene',
   workshop: () => '/api/workshop',
   modelCard: (make: string, model: string) =>
     `/api/model-cards?${new URLSearchParams({ make, model }).toString()}`,

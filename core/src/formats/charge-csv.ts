@@ -9,13 +9,15 @@ export interface ChargeLog {
   readonly volts: Float64Array | null;
 }
 
-/** Which column is what, by its place from 0; `volts` -1 where there is none. */
+/** Which column is what, by its place from 0; `volts` -1 where there is none, and `time` where lines are timed as they come. */
 export interface ChargeColumns {
   readonly time: number;
   readonly amps: number;
   readonly volts: number;
   /** Currents are in mA. */
   readonly milliamps: boolean;
+  /** Volts are in mV. */
+  readonly millivolts: boolean;
 }
 
 export type ChargeCsvVerdict =
@@ -51,15 +53,20 @@ const figure = (text: string | undefined): number => {
   return t === '' ? NaN : Number(t);
 };
 
-/** Which columns they are by their names; `null` where that is not sure. */
-export function guessColumns(names: readonly string[]): ChargeColumns | null {
+/**
+ * Which columns they are by their names; `null` where that is not sure.
+ * @param timed one of them must be the time
+ */
+export function guessColumns(names: readonly string[], timed = true): ChargeColumns | null {
   const find = (pattern: RegExp): number[] => names.flatMap((n, i) => (pattern.test(n.trim()) ? [i] : []));
   const time = find(/^(?:time|t|seconds?|sec|s|date|timestamp|elapsed)\b|time/iu);
   const amps = find(/current|\bamp(?:s|ere)?\b|^i\b|\(m?a\)|^m?a$/iu);
   const volts = find(/volt|^u\b|^v\b|\(m?v\)|^vbus/iu);
   const [t, a] = [time[0], amps[0]];
-  if (t === undefined || a === undefined || amps.length > 1 || t === a) return null;
-  return { time: t, amps: a, volts: volts[0] ?? -1, milliamps: /\bma\b|\(ma\)|milli/iu.test(names[a] ?? '') };
+  if ((t === undefined && timed) || a === undefined || amps.length > 1 || t === a) return null;
+  const milli = (at: number): boolean => /\bm[av]\b|\(m[av]\)|milli/iu.test(names[at] ?? '');
+  const v = volts[0] ?? -1;
+  return { time: t ?? -1, amps: a, volts: v, milliamps: milli(a), millivolts: milli(v) };
 }
 
 /**
@@ -104,7 +111,7 @@ export function readChargeCsv(text: string, told: ChargeColumns | null = null): 
       return { ok: false, code: 'line', line, message: 'its time is not after the one before' };
     seconds[i] = t - first;
     amps[i] = Math.abs(a);
-    if (volts) volts[i] = figure(row[columns.volts]);
+    if (volts) volts[i] = figure(row[columns.volts]) * (columns.millivolts ? 1e-3 : 1);
   }
   return { ok: true, log: { seconds, amps, volts }, columns };
 }

@@ -11,6 +11,15 @@ export interface SimulatedCharge {
     readonly toS: number;
   }[];
   readonly dropouts: readonly { readonly fromS: number; readonly toS: number }[];
+  /** As printed on the cell, Ah: new cells hold about that, old ones less. */
+  readonly printedAh: number;
+  readonly trueAh: number;
+  /** At the cell before it was plugged in, V. */
+  readonly restVolts: number;
+  /** When it ended, s. */
+  readonly fullS: number;
+  /** At the cell, V, second by second. */
+  readonly cellVolts: Float64Array;
 }
 
 /** Open-circuit voltage of a lithium cell over its charge, 0 to 1 (a usual curve, from memory). */
@@ -26,13 +35,23 @@ const OCV: readonly (readonly [number, number])[] = [
   [0.9, 4.09],
   [1, 4.19],
 ];
-function openVolts(charge: number): number {
+/** A pouch of cobalt oxide, as drawn in handbooks: a high plateau (from memory). */
+const POUCH: typeof OCV = [
+  [0, 2.7],
+  [0.03, 3.3],
+  [0.08, 3.62],
+  [0.25, 3.74],
+  [0.5, 3.82],
+  [0.75, 3.98],
+  [1, 4.19],
+];
+function usualVolts(charge: number, curve: typeof OCV): number {
   const k = Math.max(
     1,
-    OCV.findIndex(([q]) => q >= charge),
+    curve.findIndex(([q]) => q >= charge),
   );
-  const [a, b] = [OCV[k - 1], OCV[k]];
-  if (!a || !b) return OCV.at(-1)?.[1] ?? 4.2;
+  const [a, b] = [curve[k - 1], curve[k]];
+  if (!a || !b) return curve.at(-1)?.[1] ?? 4.2;
   return a[1] + ((b[1] - a[1]) * (charge - a[0])) / (b[0] - a[0]);
 }
 
@@ -53,9 +72,17 @@ export function simulatedCharge(seed: number, perSecond = 0.2): SimulatedCharge 
   const idle = between(0.004, 0.03);
   const noise = between(0.001, 0.006);
   const step = random() < 0.5 ? 0.01 : 0.001;
+  // No two makes have the same curve.
+  const curve = random() < 0.5 ? OCV : POUCH;
+  const [bend, ripple, turn] = [between(-0.035, 0.035), between(0, 0.015), between(0, 6.3)];
+  const openVolts = (q: number): number =>
+    usualVolts(q, curve) + 4 * q * (1 - q) * (bend + ripple * Math.sin(9 * q + turn));
+  const printedAh = Math.round(ah * between(1, 1.12) * 100) / 100;
+  const cellVolts: number[] = [];
   let charge = random() < 0.4 ? between(0, 0.01) : between(0.05, 0.5);
   const [seconds, amps]: [number[], number[]] = [[], []];
   const marks: { kind: 'pre' | 'constant' | 'taper' | 'done'; at: number }[] = [];
+  const restVolts = Math.round((openVolts(charge) + between(-0.006, 0.006)) * 100) / 100;
   let polar = 0;
   let kind: 'pre' | 'constant' | 'taper' | 'done' = openVolts(charge) < 2.9 ? 'pre' : 'constant';
   marks.push({ kind, at: 0 });
@@ -69,6 +96,7 @@ export function simulatedCharge(seed: number, perSecond = 0.2): SimulatedCharge 
     else if (kind === 'taper') current = Math.max(0, Math.min(rate, (4.2 - openVolts(charge) - polar) / r0));
     polar += (dt / (r1 * c1)) * (current * r1 - polar);
     const volts = openVolts(charge) + polar + current * r0;
+    cellVolts.push(volts);
     charge += (current * dt) / 3600 / ah;
     if (kind === 'pre' && volts > 2.9) kind = 'constant';
     else if (kind === 'constant' && volts >= 4.2) kind = 'taper';
@@ -99,5 +127,10 @@ export function simulatedCharge(seed: number, perSecond = 0.2): SimulatedCharge 
     amps: Float64Array.from(amps),
     phases: marks.map((m, k) => ({ kind: m.kind, fromS: m.at, toS: marks[k + 1]?.at ?? last })),
     dropouts,
+    printedAh,
+    trueAh: ah,
+    restVolts,
+    fullS: doneAt,
+    cellVolts: Float64Array.from(cellVolts),
   };
 }

@@ -2,6 +2,8 @@
 export { boardCircuit } from './board-circuit';
 export { brokenBoard } from './broken-board';
 export { simulatedCharge } from './charge-sim';
+export { POWER_SCENES, powerScene } from './power-scenes';
+export type { PowerScene } from './power-scenes';
 export type { BrokenBoard } from './broken-board';
 export { REPAIR_FAULTS, repairedBoard, spoiltRepair } from './repaired-board';
 export type { RepairedBoard } from './repaired-board';

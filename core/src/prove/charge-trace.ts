@@ -29,8 +29,6 @@ export interface ChargeTrace {
   readonly dropouts: readonly Span[];
   /** Through the port, Ah; dropouts as they were. */
   readonly ah: number;
-  /** Until the taper ends, s, with its spread; `null` where nothing tells, as during constant current. */
-  readonly toFullS: { readonly likely: number; readonly least: number; readonly most: number } | null;
 }
 
 /** Under this nothing flows, A; a dropout falls to under this share of what flowed round it. */
@@ -48,9 +46,8 @@ const END_LEVEL = 0.2;
 const FLAT = 0.006;
 const STEP = 1.3;
 const LONG_END_BINS = 8;
-/** A taper ends at a tenth to a twentieth of the constant current (common practice). */
-const END_SHARES = [0.1, 0.05] as const;
-
+/** A taper has fallen by this share of the constant current at its end, or is none yet. */
+const LEAST_FALL = 0.06;
 function median(list: readonly number[]): number {
   const sorted = list.toSorted((a, b) => a - b);
   return sorted[Math.floor(sorted.length / 2)] ?? 0;
@@ -173,7 +170,7 @@ export function chargeTrace(seconds: Float64Array, amps: Float64Array): ChargeTr
   ah /= 3600;
   const y = binned(seconds, amps, mask);
   const top = y.reduce((m, v) => Math.max(m, v), 0);
-  if (top < NOTHING_A) return { phases: [], dropouts, ah, toFullS: null };
+  if (top < NOTHING_A) return { phases: [], dropouts, ah };
   const { mean, level, line, decay } = fits(y);
   const noise = Math.max(1e-3, median([...y].slice(1).map((v, i) => Math.abs(v - (y[i] as number)))) / 0.95);
   const price = 3 * Math.log(BINS) * noise ** 2;
@@ -202,6 +199,8 @@ export function chargeTrace(seconds: Float64Array, amps: Float64Array): ChargeTr
       if (begun >= best.cost) continue;
       for (let taper = cc; taper <= BINS; taper += taper === cc ? LEAST_BINS : 1) {
         const rest = BINS - taper;
+        if (taper > cc && mean(Math.max(cc, taper - 2), taper) > main * (1 - LEAST_FALL) - 3 * noise)
+          continue;
         if (rest > 0 && (rest < LEAST_BINS || !isEnd(taper, main))) continue;
         const cost =
           begun +
@@ -223,25 +222,5 @@ export function chargeTrace(seconds: Float64Array, amps: Float64Array): ChargeTr
   ).flatMap(([kind, a, b]): ChargePhase[] =>
     b > a ? [{ kind, fromS: at(a), toS: at(b), amps: median([...y].slice(a, b)) }] : [],
   );
-  return { phases, dropouts, ah, toFullS: toFull(y, best.cuts, mean, (last - first) / BINS) };
-}
-
-/** From a taper that is under way: the time until it falls to where chargers end. */
-function toFull(
-  y: Float64Array,
-  [pre, cc, taper]: readonly [number, number, number],
-  mean: (a: number, b: number) => number,
-  binS: number,
-): ChargeTrace['toFullS'] {
-  if (taper < y.length || taper - cc < 6) return null;
-  const main = mean(pre, cc);
-  const half = Math.floor((taper - cc) / 2);
-  const [early, late] = [mean(cc, cc + half), mean(taper - half, taper)];
-  if (!(early > late * 1.02)) return null;
-  const perBin = Math.log(early / late) / (taper - half - cc);
-  const now = mean(taper - 3, taper);
-  const [soon, longer] = END_SHARES.map(
-    (share) => Math.max(0, Math.log(now / (main * share)) / perBin) * binS,
-  );
-  return { likely: ((soon ?? 0) + (longer ?? 0)) / 2, least: (soon ?? 0) * 0.8, most: (longer ?? 0) * 1.25 };
+  return { phases, dropouts, ah };
 }

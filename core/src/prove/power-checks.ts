@@ -27,6 +27,21 @@ export interface PowerAbout {
 const yesNo = (key: string, group: PowerStage, title: string, how: string, limitWords: string): Check =>
   check({ key, group, title, how, limitWords, powered: true });
 
+/** Volts of the cell while it charges, as often as they are read. */
+export const CREEP_KEY = 'creep';
+
+const CREEP: Check = check({
+  key: CREEP_KEY,
+  group: 'with-cell',
+  title: 'Cell volts while it charges',
+  how: 'At its own contacts, plugged in: now, and again every ten minutes. Off at once if it warms or swells.',
+  entry: 'volts',
+  limits: CELL_LIMITS,
+  limitWords: 'creeping up',
+  powered: true,
+  helps: true,
+});
+
 /** What the device does, each asked by itself; only what it does is asked (common practice). */
 const ABILITY_CHECKS: Readonly<Record<Exclude<DeviceAbility, 'not-known'>, Check>> = {
   charge: yesNo(
@@ -70,7 +85,7 @@ const ABILITY_CHECKS: Readonly<Record<Exclude<DeviceAbility, 'not-known'>, Check
   ),
 };
 
-export function abilityChecks(sheet: FamilySheet, { does, kinds }: PowerAbout): Check[] {
+export function abilityChecks(sheet: FamilySheet, { does, kinds, cell }: PowerAbout): Check[] {
   if (kinds.includes('copy-only'))
     return [
       yesNo(
@@ -82,7 +97,10 @@ export function abilityChecks(sheet: FamilySheet, { does, kinds }: PowerAbout): 
       ),
     ];
   const asked = does ?? (sheet.hasData && !kinds.includes('cord') ? (['data'] as const) : []);
-  return asked.flatMap((a) => (a === 'not-known' ? [] : [ABILITY_CHECKS[a]]));
+  return asked.flatMap((a) => [
+    ...(a === 'charge' && cell ? [CREEP] : []),
+    ...(a === 'not-known' ? [] : [ABILITY_CHECKS[a]]),
+  ]);
 }
 
 /** The stage of a check on this device: without a cell taken off there is none to add, and what may not run open waits until the case is shut. */

@@ -125,13 +125,13 @@ export function proveReport(
     });
     return earlier ? `first: ${earlier.check.title.toLowerCase()}` : '';
   };
-  const counted = judged.map(({ settled, ...j }, k): JudgedCheck => {
-    const stage = stageOf(j.check);
+  const counted = judged.map(({ check, result, verdict }, k): JudgedCheck => {
+    const stage = stageOf(check);
     const first = stage === null ? '' : before(stage);
     const supply = stage !== null && failed >= 0 && k > failed ? `first: ${checks[failed]?.title ?? ''}` : '';
-    const hold = stage !== null && !settled ? (holds[stage] ?? '') : '';
+    const hold = stage !== null && !SETTLED.includes(verdict) ? (holds[stage] ?? '') : '';
     const shutWhy = first || supply || hold;
-    return { ...j, shut: shutWhy !== '', shutWhy, verdict: first || supply ? null : j.verdict };
+    return { check, result, shut: shutWhy !== '', shutWhy, verdict: first || supply ? null : verdict };
   });
   const asked = counted.filter((j) => !j.check.helps);
   const isSettled = (j: JudgedCheck): boolean => SETTLED.includes(j.verdict);

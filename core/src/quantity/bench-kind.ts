@@ -2,7 +2,16 @@ import { awgDiameter } from '../material/wire-gauge';
 
 /** What a typed figure stands for; it decides which units and which letters in place of a point are understood. */
 export type BenchKind =
-  'resistance' | 'voltage' | 'current' | 'capacitance' | 'length' | 'wire' | 'temperature' | 'duration' | 'seconds';
+  | 'resistance'
+  | 'voltage'
+  | 'current'
+  | 'capacitance'
+  | 'length'
+  | 'wire'
+  | 'temperature'
+  | 'duration'
+  | 'seconds'
+  | 'charge';
 
 export interface BenchUnit {
   /** Spellings, case as written unless `anyCase`. */
@@ -32,7 +41,7 @@ const OHM = ['Ω', 'Ω', 'ohm', 'ohms', 'R', 'r'];
 const prefixed = (prefix: readonly string[], stems: readonly string[]): string[] =>
   prefix.flatMap((p) => stems.map((s) => p + s));
 
-/** Units understood at the bench. Base units: ohm, volt, ampere, farad, millimetre, wire diameter in millimetres, degree Celsius, second. */
+/** Units understood at the bench. Base units: ohm, volt, ampere, farad, millimetre, wire diameter in millimetres, degree Celsius, second, ampere hour. */
 export const GRAMMARS: Readonly<Record<BenchKind, BenchGrammar>> = {
   resistance: {
     base: 'Ω',
@@ -127,6 +136,18 @@ export const GRAMMARS: Readonly<Record<BenchKind, BenchGrammar>> = {
     rkm: { h: 3600 },
     examples: '10min, 45s, 2h',
     range: [0, 4e8],
+  },
+  // Printed on a cell: a bare number over 20 is milliampere hours, since no cell of a small device holds more ampere hours.
+  charge: {
+    base: 'Ah',
+    units: [
+      { symbols: [''], toBase: (n) => (n > 20 ? n / 1000 : n) },
+      { symbols: ['mAh', 'mah', 'MAH'], toBase: (n) => n / 1000 },
+      { symbols: ['Ah', 'ah', 'AH'], toBase: times(1) },
+    ],
+    rkm: {},
+    examples: '1200mAh, 1.2Ah, 1200',
+    range: [0.005, 200],
   },
   // What a hand counts at the bench: a bare number is seconds.
   seconds: {

@@ -14,6 +14,7 @@ export interface ModelCard {
   readonly spared: readonly TestNeed[];
   readonly closingFirst: readonly ClosingRule[];
   readonly batteryNote: string;
+  readonly cellAh: number | null;
   /** Photos stay: they show the way in. */
   readonly steps: readonly OpeningStep[];
   /** What was learned last time. */
@@ -37,7 +38,7 @@ export function makeModelCard(
   heat: HeatRecord = EMPTY_HEAT,
 ): ModelCard {
   if (model.trim() === '') throw new RangeError('a model card needs the model’s name');
-  const { testNeeds, spared, closingFirst, batteryNote, steps } = teardown;
+  const { testNeeds, spared, closingFirst, batteryNote, cellAh, steps } = teardown;
   return {
     make: make.trim(),
     model: model.trim(),
@@ -46,6 +47,7 @@ export function makeModelCard(
     spared,
     closingFirst,
     batteryNote,
+    cellAh,
     steps,
     learned,
     heat,
@@ -53,17 +55,18 @@ export function makeModelCard(
 }
 
 /** A card as an earlier version kept it: what was not there yet is empty. */
-export type StoredCard = Omit<ModelCard, 'spared' | 'closingFirst' | 'heat'> & Partial<ModelCard>;
+export type StoredCard = Omit<ModelCard, 'spared' | 'closingFirst' | 'heat' | 'cellAh'> & Partial<ModelCard>;
 
 /** A teardown that starts from a card: the steps and tray plan are there, nothing is opened and the battery is not answered. */
 export function teardownFromCard(card: StoredCard): Teardown {
-  const { testNeeds, spared = [], closingFirst = [], batteryNote, steps } = card;
+  const { testNeeds, spared = [], closingFirst = [], batteryNote, cellAh = null, steps } = card;
   return {
     ...EMPTY_TEARDOWN,
     testNeeds,
     spared,
     closingFirst,
     batteryNote,
+    cellAh,
     // Photos of the one before show the way in; its missing screws are its own.
     steps: steps.map((s) => {
       const whole = completeStep(s);

@@ -82,6 +82,8 @@ export interface Teardown {
   readonly battery: BatteryAnswer;
   /** Which wire sat on which pad, with colours, once unsoldered or unplugged. */
   readonly batteryNote: string;
+  /** Printed on the cell, Ah; `null` where nobody read it. */
+  readonly cellAh: number | null;
   readonly opened: boolean;
   /** When the first step was taken, ISO; `null` before. */
   readonly openedAt: string | null;
@@ -103,6 +105,7 @@ export interface ClosingRule {
 export const EMPTY_TEARDOWN: Teardown = {
   battery: 'unanswered',
   batteryNote: '',
+  cellAh: null,
   opened: false,
   openedAt: null,
   steps: [],

@@ -4,6 +4,7 @@ export const queryKeys = {
   job: (id: string) => ['job', id] as const,
   workshop: ['workshop'] as const,
   meter: ['meter'] as const,
+  power: ['power'] as const,
   drawer: ['drawer'] as const,
   parts: ['parts'] as const,
   partImports: ['part-imports'] as const,

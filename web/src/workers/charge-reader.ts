@@ -1,5 +1,5 @@
-import type { ChargeColumns, ChargeLog, ChargeTrace } from '@zebbit/core';
-import { chargeTrace, readChargeCsv } from '@zebbit/core';
+import type { CellVolts, ChargeColumns, ChargeLog, ChargeTrace, FullVerdict } from '@zebbit/core';
+import { chargeTrace, readChargeCsv, timeToFull } from '@zebbit/core';
 
 /** A stretch of a log as it is drawn: the least and the most of each bucket, so that no dropout is lost. */
 export interface ChargeWindow {
@@ -17,8 +17,20 @@ export type ChargeRead =
     }
   | { readonly ok: false; readonly message: string; readonly names: readonly string[] | null };
 
+/** What is known of the cell beside the log. */
+export interface CellKnown {
+  readonly capacityAh: number | null;
+  /** By the clock of the log. */
+  readonly cellVolts: readonly CellVolts[];
+  readonly restVolts: number | null;
+}
+
 export interface ChargeReader {
   readonly read: (file: Blob, columns: ChargeColumns | null) => Promise<ChargeRead>;
+  /** A log that is there already, as samples. */
+  readonly take: (log: ChargeLog) => Promise<ChargeRead>;
+  /** When the charge of the log that was read last ends; `null` before one was read. */
+  readonly full: (known: CellKnown) => Promise<FullVerdict | null>;
   /** Of the log that was read last. */
   readonly window: (fromS: number, toS: number) => Promise<ChargeWindow | null>;
 }
@@ -66,23 +78,33 @@ export function chargeWindow({ seconds, amps }: ChargeLog, fromS: number, toS: n
 
 export function createChargeReader(): ChargeReader {
   let last: ChargeLog | null = null;
+  let trace: ChargeTrace | null = null;
+  const take = (log: ChargeLog): ChargeRead => {
+    last = log;
+    const { seconds, amps } = log;
+    const longS = (seconds.at(-1) ?? 0) - (seconds[0] ?? 0);
+    trace = chargeTrace(seconds, amps);
+    return {
+      ok: true,
+      trace,
+      window: chargeWindow(log, seconds[0] ?? 0, seconds.at(-1) ?? 0),
+      samples: seconds.length,
+      longS,
+    };
+  };
   return {
+    full: ({ capacityAh, cellVolts, restVolts }) =>
+      Promise.resolve(
+        last && trace && timeToFull(trace, last.seconds, last.amps, capacityAh, cellVolts, restVolts),
+      ),
+    take: (log) => Promise.resolve(take(log)),
     read: async (file, columns) => {
       const found = readChargeCsv(await file.text(), columns);
       if (!found.ok)
         return found.code === 'columns'
           ? { ok: false, message: found.message, names: found.names }
           : { ok: false, message: `Line ${found.line}: ${found.message}`, names: null };
-      last = found.log;
-      const { seconds, amps } = found.log;
-      const longS = seconds.at(-1) ?? 0;
-      return {
-        ok: true,
-        trace: chargeTrace(seconds, amps),
-        window: chargeWindow(found.log, 0, longS),
-        samples: seconds.length,
-        longS,
-      };
+      return take(found.log);
     },
     window: (fromS, toS) => Promise.resolve(last && chargeWindow(last, fromS, toS)),
   };

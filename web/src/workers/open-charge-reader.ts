@@ -13,7 +13,12 @@ export async function openChargeReader(): Promise<OpenChargeReader> {
   const worker = new Worker(new URL('./charge.worker.ts', import.meta.url), { type: 'module' });
   const there = Comlink.wrap<ChargeReader>(worker);
   return {
-    reader: { read: (file, columns) => there.read(file, columns), window: (a, b) => there.window(a, b) },
+    reader: {
+      read: (file, columns) => there.read(file, columns),
+      take: (log) => there.take(log),
+      full: (known) => there.full(known),
+      window: (a, b) => there.window(a, b),
+    },
     close: () => worker.terminate(),
   };
 }

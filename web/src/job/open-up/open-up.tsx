@@ -17,6 +17,7 @@ import { Button } from '../../ui/button';
 import { ChipsMany, ChipsOne } from '../../ui/chips';
 import { TextField } from '../../ui/field';
 import { useJob } from '../../desk/job-context';
+import { CellCapacity } from '../cell-capacity';
 import { Slip, SlipMove, SlipSection } from '../slip';
 import { BATTERY_OPTIONS, NEED_OPTIONS, STEP_KEYS } from '../words';
 import { Card, Paper } from '../work-sheet';
@@ -153,6 +154,7 @@ function BatteryQuestion() {
           onCommit={(note) => edit('teardown', (d) => void (d.batteryNote = note))}
         />
       )}
+      {(teardown.battery === 'out' || teardown.battery === 'in') && <CellCapacity />}
     </>
   );
 }

@@ -3,7 +3,7 @@ import { DataZoomComponent, GridComponent, MarkAreaComponent } from 'echarts/com
 import { init, use as register } from 'echarts/core';
 import { CanvasRenderer } from 'echarts/renderers';
 import { useEffect, useRef } from 'react';
-import type { ChargeTrace } from '@zebbit/core';
+import type { ChargePhase } from '@zebbit/core';
 import { CHARGE_PHASE_WORDS } from '@zebbit/core';
 import { useTheme } from '../../app/theme';
 import type { ChargeWindow } from '../../workers/charge-reader';
@@ -17,15 +17,15 @@ const clock = (s: number): string =>
 
 /** Current over time with its phases; the wheel or the bar below looks closer, and finer samples are fetched for what is looked at. */
 export function ChargeChart({
-  trace,
+  phases,
   whole,
   longS,
   finer,
 }: {
-  readonly trace: ChargeTrace;
+  readonly phases: readonly ChargePhase[];
   readonly whole: ChargeWindow;
   readonly longS: number;
-  readonly finer: (fromS: number, toS: number) => Promise<ChargeWindow | null>;
+  readonly finer: ((fromS: number, toS: number) => Promise<ChargeWindow | null>) | null;
 }) {
   const box = useRef<HTMLDivElement>(null);
   const theme = useTheme((s) => s.theme);
@@ -81,7 +81,7 @@ export function ChargeChart({
           markArea: {
             silent: true,
             label: { color: colour('--ink'), fontSize: 11, position: 'top' },
-            data: trace.phases.map((p, i) => [
+            data: phases.map((p, i) => [
               {
                 name: String(i + 1),
                 xAxis: p.fromS,
@@ -97,7 +97,7 @@ export function ChargeChart({
     chart.on('datazoom', () => {
       const { dataZoom } = chart.getOption() as { dataZoom: { start: number; end: number }[] };
       const [zoom] = dataZoom;
-      if (!zoom) return;
+      if (!zoom || !finer) return;
       const mine = (asked += 1);
       void finer((zoom.start / 100) * longS, (zoom.end / 100) * longS).then((w) => {
         if (w && mine === asked && !chart.isDisposed()) chart.setOption({ series: [{ data: points(w) }] });
@@ -109,7 +109,14 @@ export function ChargeChart({
       follow.disconnect();
       chart.dispose();
     };
-  }, [trace, whole, longS, finer, theme]);
-  const said = trace.phases.map((p) => `${CHARGE_PHASE_WORDS[p.kind]} from ${clock(p.fromS)}`).join(', ');
-  return <div ref={box} role="img" aria-label={`Current of the charge: ${said}`} className="h-56 w-full" />;
+  }, [phases, whole, longS, finer, theme]);
+  const said = phases.map((p) => `${CHARGE_PHASE_WORDS[p.kind]} from ${clock(p.fromS)}`).join(', ');
+  return (
+    <div
+      ref={box}
+      role="img"
+      aria-label={`Current of the charge${said === '' ? '' : `: ${said}`}`}
+      className="h-56 w-full"
+    />
+  );
 }

@@ -1,28 +1,21 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { FolderOpen } from 'lucide-react';
-import type { ChargeColumns } from '@zebbit/core';
-import { CHARGE_PHASE_WORDS } from '@zebbit/core';
+import type { ChargeColumns, FullVerdict } from '@zebbit/core';
 import { Button } from '../../ui/button';
-import { SelectField } from '../../ui/field';
-import { lazyChart } from '../../ui/lazy-chart';
-import { Tick } from '../../ui/tick';
 import type { ChargeRead } from '../../workers/charge-reader';
 import type { OpenChargeReader } from '../../workers/open-charge-reader';
 import { openChargeReader } from '../../workers/open-charge-reader';
+import { useJob } from '../../desk/job-context';
 import { SlipSection } from '../slip';
-
-const ChargeChart = lazyChart(() => import('./charge-chart').then((m) => m.ChargeChart), 'h-56');
-
-const span = (s: number): string => {
-  if (s < 90) return `${Math.round(s)} s`;
-  const minutes = Math.round(s / 60);
-  return minutes < 90 ? `${minutes} min` : `${Math.floor(minutes / 60)} h ${minutes % 60} min`;
-};
+import { ChargeColumnsForm } from './charge-columns';
+import { ChargeShown, FullWords } from './charge-shown';
 
 /** The log of a USB power meter: what the charge went through, what went in, and where the plug cut out. */
 export function ChargeSection() {
   const [file, setFile] = useState<File | null>(null);
   const [read, setRead] = useState<ChargeRead | null>(null);
+  const [full, setFull] = useState<FullVerdict | null>(null);
+  const { cellAh } = useJob().documents.teardown;
   const [busy, setBusy] = useState(false);
   const open = useRef<OpenChargeReader | null>(null);
   const input = useRef<HTMLInputElement>(null);
@@ -33,7 +26,10 @@ export function ChargeSection() {
     setBusy(true);
     open.current ??= await openChargeReader();
     try {
-      setRead(await open.current.reader.read(from, columns));
+      const { reader } = open.current;
+      setRead(await reader.read(from, columns));
+      // A log has no time of day: what was keyed in cannot be placed on it.
+      setFull(await reader.full({ capacityAh: cellAh, cellVolts: [], restVolts: null }));
     } catch (reason) {
       const message = reason instanceof Error ? reason.message : 'The log could not be read';
       setRead({ ok: false, message, names: null });
@@ -74,72 +70,10 @@ export function ChargeSection() {
         </p>
       )}
       {read?.ok === false && read.names && file && (
-        <Columns names={read.names} onTold={(columns) => void load(file, columns)} />
+        <ChargeColumnsForm timed names={read.names} onTold={(columns) => void load(file, columns)} />
       )}
-      {read?.ok === true && (
-        <>
-          <ChargeChart trace={read.trace} whole={read.window} longS={read.longS} finer={finer} />
-          <ul className="text-second">
-            {read.trace.phases.map((p, i) => (
-              <li key={p.kind} className="flex justify-between border-t border-line py-1">
-                <span>
-                  <span className="figure text-ink2">{i + 1}</span> {CHARGE_PHASE_WORDS[p.kind]}
-                </span>
-                <span className="figure">
-                  {span(p.toS - p.fromS)}, {p.amps.toFixed(2)} A
-                </span>
-              </li>
-            ))}
-          </ul>
-          {read.trace.phases.length === 0 && <p className="text-second">Too little flows to be a charge.</p>}
-          <p className="text-second">
-            {read.trace.dropouts.length === 0
-              ? 'The plug never cut out.'
-              : `The plug cut out ${read.trace.dropouts.length === 1 ? 'once' : `${String(read.trace.dropouts.length)} times`}, first after ${span(read.trace.dropouts[0]?.fromS ?? 0)}.`}
-          </p>
-          {read.trace.toFullS && (
-            <p className="text-second">
-              Full in about {span(read.trace.toFullS.likely)} ({span(read.trace.toFullS.least)} to{' '}
-              {span(read.trace.toFullS.most)}).
-            </p>
-          )}
-          <p className="text-second text-ink2">
-            {read.samples.toLocaleString('en')} samples over {span(read.longS)}. Ah are those through the
-            port, not those in the cell.
-          </p>
-        </>
-      )}
+      {read?.ok === true && <ChargeShown read={read} finer={finer} />}
+      {full && read?.ok === true && <FullWords full={full} />}
     </SlipSection>
-  );
-}
-
-/** Which column is which, where their names do not tell. */
-function Columns({
-  names,
-  onTold,
-}: {
-  readonly names: readonly string[];
-  readonly onTold: (columns: ChargeColumns) => void;
-}) {
-  const [time, setTime] = useState(0);
-  const [amps, setAmps] = useState(Math.min(1, names.length - 1));
-  const [milliamps, setMilliamps] = useState(false);
-  const options = names.map((n, i) => [String(i), n || `column ${i + 1}`] as const);
-  return (
-    <div className="mt-2 grid grid-cols-2 gap-2">
-      <SelectField label="Time" value={String(time)} options={options} onPick={(v) => setTime(Number(v))} />
-      <SelectField
-        label="Current"
-        value={String(amps)}
-        options={options}
-        onPick={(v) => setAmps(Number(v))}
-      />
-      <Tick checked={milliamps} onChange={setMilliamps}>
-        in mA
-      </Tick>
-      <Button disabled={time === amps} onClick={() => onTold({ time, amps, volts: -1, milliamps })}>
-        Read it so
-      </Button>
-    </div>
   );
 }

@@ -8,9 +8,11 @@ import { Plate } from '../../plate/plate';
 import { useJob } from '../../desk/job-context';
 import { PowerCautions } from '../power-cautions';
 import { Slip, SlipMove, SlipSection } from '../slip';
+import { CellSection } from './cell-section';
 import { ChargeSection } from './charge-section';
 import { CopySection } from './copy-section';
 import { DrawWords, FailCard } from './fail-card';
+import { PowerSection } from './power-section';
 import { ResultEntry } from './result-entry';
 
 const GROUPS: readonly (readonly [CheckGroup, string])[] = [
@@ -36,6 +38,9 @@ export function Prove() {
     prove.checks.find((c) => !c.check.helps && !SETTLED.includes(c.verdict) && !c.shut);
   const [a, b] = pointsOf(current);
   const move = stationMove(view, 'prove');
+  const hasPower = prove.checks.some((c) => c.check.powered);
+  // While something has power the meter stands under the move.
+  const underPower = hasPower && current?.check.powered === true;
   const asked = prove.checks.filter((c) => !c.check.helps);
   const passed = asked.filter((c) => SETTLED.includes(c.verdict)).length;
   return (
@@ -70,6 +75,7 @@ export function Prove() {
             </>
           )}
         </SlipMove>
+        {underPower && <PowerSection />}
         {GROUPS.map(([group, words]) => {
           const checks = prove.checks.filter((c) => c.check.group === group);
           if (checks.length === 0) return null;
@@ -99,6 +105,8 @@ export function Prove() {
             </SlipSection>
           );
         })}
+        {!underPower && hasPower && <PowerSection />}
+        {prove.checks.some((c) => c.check.key === 'creep') && <CellSection />}
         {prove.checks.some((c) => c.check.key === 'draw') && <ChargeSection />}
         {prove.checks.some((c) => c.check.key === 'copy' || c.check.key === 'data') && <CopySection />}
       </Slip>

@@ -1,11 +1,12 @@
 import { useEffect, useRef, useState } from 'react';
 import type { CheckResult, JudgedCheck } from '@zebbit/core';
-import { mayBeSpared, parseBench } from '@zebbit/core';
+import { mayBeSpared, parseBench, printAmps } from '@zebbit/core';
 import { useAppendResult } from '../../api/jobs';
 import { useKeys } from '../../app/use-keys';
 import { Button } from '../../ui/button';
 import { BOX, Field } from '../../ui/field';
 import { useJob } from '../../desk/job-context';
+import { useLiveAmps } from './live-amps';
 
 const LINK = 'min-h-9 text-second font-semibold text-ink2 underline underline-offset-4';
 const KINDS = { ohms: 'resistance', volts: 'voltage', amps: 'current' } as const;
@@ -42,7 +43,14 @@ export function ResultEntry({
     );
   };
   const yesNo = check.entry === 'yes-no';
-  useKeys(yesNo ? { y: () => send('yes', null), x: () => send('no', null) } : {});
+  const live = useLiveAmps((s) => s.amps);
+  const shown = check.entry === 'amps' ? live : null;
+  const take = (): void => {
+    if (shown !== null) send('value', Number(shown.toPrecision(3)));
+  };
+  useKeys(
+    yesNo ? { y: () => send('yes', null), x: () => send('no', null) } : shown === null ? {} : { t: take },
+  );
   if (check.entry === 'yes-no') {
     return (
       <div className="mt-2 flex flex-col gap-2">
@@ -108,6 +116,11 @@ export function ResultEntry({
           )}
         </div>
       </div>
+      {shown !== null && (
+        <Button hotkey="T" className="mt-2 self-start" onClick={take}>
+          Take {printAmps(shown)} from the meter
+        </Button>
+      )}
       {mayBeSpared(check) && <ByWords onSend={send} />}
     </>
   );

@@ -31,7 +31,7 @@ describe('a meter on a serial port', () => {
     const lines: string[] = [];
     const from = port(['0.5', '83\r\n4.7 kO', 'hm\r\nOL\r\n', 'half']);
     await follow(from, (line) => lines.push(line));
-    expect(lines).toEqual(['0.583', 'OL']);
+    expect(lines).toEqual(['0.583', '4.7 kOhm', 'OL']);
     expect(from.closed()).toBe(true);
   });
   it('a stream without ends is cut, not kept', async () => {

@@ -26,6 +26,7 @@ interface SerialMeter {
 }
 
 let stop: (() => void) | null = null;
+const onStop = (act: () => void): void => void (stop = act);
 
 /** A meter that sends one reading a line over a serial port. Lines are shown as they come, and kept nowhere. */
 export const useSerialMeter = create<SerialMeter>((set) => ({
@@ -41,7 +42,7 @@ export const useSerialMeter = create<SerialMeter>((set) => ({
       const port = await serial.requestPort();
       await port.open({ baudRate });
       set({ line: '', trouble: null });
-      void follow(port, (line) => set({ line })).then(
+      void follow(port, (line) => set({ line }), onStop).then(
         () => set({ line: null, trouble: 'The meter has gone from the serial port' }),
         (reason: unknown) =>
           set({ line: null, trouble: reason instanceof Error ? reason.message : 'The serial port failed' }),
@@ -60,10 +61,14 @@ export const useSerialMeter = create<SerialMeter>((set) => ({
 const LONGEST = 256;
 
 /** Gives every whole line of a port to `show`, until the port ends. */
-export async function follow(port: SerialPort, show: (line: string) => void): Promise<void> {
+export async function follow(
+  port: SerialPort,
+  show: (line: string) => void,
+  onStop: (stop: () => void) => void = () => undefined,
+): Promise<void> {
   const reader = port.readable?.getReader();
   if (!reader) throw new Error('The serial port cannot be read');
-  stop = () => void reader.cancel();
+  onStop(() => void reader.cancel());
   const words = new TextDecoder();
   let rest = '';
   for (;;) {
@@ -71,8 +76,7 @@ export async function follow(port: SerialPort, show: (line: string) => void): Pr
     if (done) break;
     const lines = (rest + words.decode(value, { stream: true })).split(/\r?\n|\r/u);
     rest = (lines.pop() ?? '').slice(-LONGEST);
-    const last = lines.findLast((l) => l.trim() !== '');
-    if (last !== undefined) show(last.slice(0, LONGEST));
+    for (const line of lines) if (line.trim() !== '') show(line.slice(0, LONGEST));
   }
   reader.releaseLock();
   await port.close();
