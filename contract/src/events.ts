@@ -19,7 +19,12 @@ export type JobEvent =
 
 /** What happened to what all jobs share. */
 export type BenchEvent =
-  JobEvent | { readonly kind: 'drawer' } | { readonly kind: 'parts' } | { readonly kind: 'workshop' };
+  | JobEvent
+  | { readonly kind: 'drawer' }
+  | { readonly kind: 'parts' }
+  | { readonly kind: 'workshop' }
+  /** A backup took the place of everything. */
+  | { readonly kind: 'restored' };
 
 /** An event as it travels: in order, with the page that caused it (empty when none did). */
 export interface ToldEvent {

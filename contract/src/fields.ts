@@ -53,8 +53,11 @@ export const Whole = (min: number, max: number): PropertyDecorator => all(IsInt(
 /** One of a list of words. */
 export const OneOf = (words: readonly string[]): PropertyDecorator => IsIn(words);
 
+/** What makes a rule one of `OrNull`: descriptions of the rules know it by that. */
+export const isNotNull = (_: object, value: unknown): boolean => value !== null;
+
 /** `null`, or what the rules after it say. `undefined` is not taken for `null`. */
-export const OrNull = (): PropertyDecorator => ValidateIf((_, value) => value !== null);
+export const OrNull = (): PropertyDecorator => ValidateIf(isNotNull);
 
 /** Words out of a list, at most as many as the list has. */
 export const SomeOf = (words: readonly string[]): PropertyDecorator =>

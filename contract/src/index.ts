@@ -11,10 +11,13 @@ export { NewReadingDto, StrikeDto, NewResultDto, PHOTO_USES, NewPhotoDto, NewJob
 export type { PhotoUse } from './evidence.dto';
 export { firstFault } from './fault-path';
 export { ConnectMeterDto, AskMeterDto, PowerSceneDto } from './instruments.dto';
+export type { BinEntry, RestoreReport } from './keeping';
 export type { MeterState, MeterAnswer, PowerLines, PowerMeterState } from './instruments.dto';
-export { PHOTO_MAX_BYTES, PHOTO_MAX_PIXELS, PHOTO_MAX_SIDE_PX, PHOTO_TYPES, BODY_MAX_BYTES, BODY_MAX_DEPTH, KEEPALIVE_MAX_BYTES, PARTS_MAX_BYTES, PARTS_MAX_FILES, PARTS_MAX_LOOSE, PART_FILE_MAX_BYTES, PART_FILE_MAX_SECONDS, UNPACKED_MAX_BYTES, UNPACKED_MAX_RATIO, UNPACKED_SMALL_BYTES, DRAWER_CSV_MAX, PIECES_MAX, ROWS_MAX, PINS_MAX, LEGS_MAX, COMPONENTS_MAX, TERMINALS_MAX, POINTS_MAX, LINES_MAX, LINE_POINTS_MAX, AREAS_MAX, OVERLAYS_MAX, FACES_MAX, FACE_PAIRS_MAX, STEPS_MAX, READINGS_MAX } from './limits';
+export { PHOTO_MAX_BYTES, PHOTO_MAX_PIXELS, PHOTO_MAX_SIDE_PX, PHOTO_TYPES, BODY_MAX_BYTES, BODY_MAX_DEPTH, KEEPALIVE_MAX_BYTES, BUNDLE_MAX_BYTES, CHARGE_MAX_BYTES, BACKUP_MAX_BYTES, PARTS_MAX_BYTES, PARTS_MAX_FILES, PARTS_MAX_LOOSE, PART_FILE_MAX_BYTES, PART_FILE_MAX_SECONDS, UNPACKED_MAX_BYTES, UNPACKED_MAX_RATIO, UNPACKED_SMALL_BYTES, DRAWER_CSV_MAX, PIECES_MAX, ROWS_MAX, PINS_MAX, LEGS_MAX, COMPONENTS_MAX, TERMINALS_MAX, POINTS_MAX, LINES_MAX, LINE_POINTS_MAX, AREAS_MAX, OVERLAYS_MAX, FACES_MAX, FACE_PAIRS_MAX, STEPS_MAX, READINGS_MAX } from './limits';
 export { PHONE_MINUTES, FROM_PHONE, NewPhoneLinkDto } from './phone';
 export type { PhoneLink } from './phone';
 export { routes } from './routes';
 export { SharesDto, TrayDto, WorkshopDto, SaveWorkshopDto, NewCardDto, CardQueryDto } from './workshop.dto';
 export type { StoredCard } from './workshop.dto';
+export { JOB_FILE_FORMAT, JOB_FILE_VERSION, JobFileDto } from './job-file.dto';
+export { isNotNull } from './fields';

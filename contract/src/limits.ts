@@ -16,6 +16,12 @@ export const BODY_MAX_DEPTH = 40;
 /** What a browser still sends of a page that is closing (the Fetch standard allows 64 KiB in flight). */
 export const KEEPALIVE_MAX_BYTES = 60 * 1024;
 
+/** A job as one file, and a kept log of a charge. */
+export const BUNDLE_MAX_BYTES = 300 * MB;
+export const CHARGE_MAX_BYTES = 40 * MB;
+/** A whole workshop as one file. */
+export const BACKUP_MAX_BYTES = 4000 * MB;
+
 /** An upload of footprints: a zip or loose files, together. */
 export const PARTS_MAX_BYTES = 64 * MB;
 export const PARTS_MAX_FILES = 30_000;

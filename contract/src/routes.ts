@@ -33,5 +33,16 @@ export const routes = {
   stock: (id: string) => `/api/drawer/${encodeURIComponent(id)}`,
   stockMoves: (id: string) => `/api/drawer/${encodeURIComponent(id)}/moves`,
   phone: () => '/api/phone',
+  jobPhoto: (id: string, hash: string) =>
+    `/api/jobs/${encodeURIComponent(id)}/photos/${encodeURIComponent(hash)}`,
+  charge: (id: string) => `/api/jobs/${encodeURIComponent(id)}/charge`,
+  jobBundle: (id: string) => `/api/jobs/${encodeURIComponent(id)}/bundle`,
+  jobsImport: () => '/api/jobs/import',
+  owner: (name: string) => `/api/owners?${new URLSearchParams({ name }).toString()}`,
+  bin: () => '/api/bin',
+  binned: (id: number) => `/api/bin/${id}`,
+  binUndo: (id: number) => `/api/bin/${id}/undo`,
+  backup: () => '/api/backup',
+  restore: () => '/api/restore',
   photo: (hash: string) => `/api/photos/${encodeURIComponent(hash)}`,
 } as const;

@@ -1,6 +1,9 @@
 import type { DynamicModule } from '@nestjs/common';
 import { Controller, Get, Global, Module } from '@nestjs/common';
 import { ServeStaticModule } from '@nestjs/serve-static';
+import { BackupModule } from './backup/backup.module';
+import { BinModule } from './bin/bin.module';
+import { BundleModule } from './bundle/bundle.module';
 import { DatabaseModule } from './database/database.module';
 import { DocumentsModule } from './documents/documents.module';
 import { DrawerModule } from './drawer/drawer.module';
@@ -50,6 +53,8 @@ export class AppModule {
         SettingsModule.with(settings),
         DatabaseModule,
         EventsModule,
+        // Its routes stand before those of a job by its id.
+        BundleModule,
         JobsModule,
         DocumentsModule,
         ReadingsModule,
@@ -61,6 +66,8 @@ export class AppModule {
         InstrumentsModule,
         PartsModule,
         DrawerModule,
+        BinModule,
+        BackupModule,
         ...web,
       ],
       controllers: [HealthController],

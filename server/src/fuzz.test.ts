@@ -129,8 +129,12 @@ it(`no route fails on anything it is sent, ${REQUESTS} times (seed ${SEED})`, as
       return { method: method.toUpperCase(), path, schema, valid };
     }),
   );
-  // The stream never ends, and the meter's address is asked for by the tests of the meter.
-  const asked = routes.filter((r) => r.path !== '/api/events' && r.path !== '/api/instruments/meter');
+  // The stream never ends, the meters' addresses are asked for by the tests of the meters, and without its job there is nothing to try.
+  const asked = routes.filter(
+    (r) =>
+      !['/api/events', '/api/instruments/meter', '/api/instruments/power'].includes(r.path) &&
+      !(r.method === 'DELETE' && ['/api/jobs/{id}', '/api/owners'].includes(r.path)),
+  );
   expect(asked.length).toBeGreaterThan(25);
   const names = await knownNames();
   const random: Random = seeded(SEED);

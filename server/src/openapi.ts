@@ -1,11 +1,6 @@
 import type { INestApplication } from '@nestjs/common';
 import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
-import { defaultMetadataStorage } from 'class-transformer/cjs/storage.js';
-import { validationMetadatasToSchemas } from 'class-validator-jsonschema';
-
-type TransformerStorage = NonNullable<
-  NonNullable<Parameters<typeof validationMetadatasToSchemas>[0]>['classTransformerMetadataStorage']
->;
+import { bodySchemas } from './schemas';
 
 /** The interface described at /api/docs; body schemas are read off the same validators that guard the routes. */
 export function describeApi(app: INestApplication): void {
@@ -15,10 +10,7 @@ export function describeApi(app: INestApplication): void {
     .setVersion('1')
     .build();
   const described = SwaggerModule.createDocument(app, config);
-  const schemas = validationMetadatasToSchemas({
-    classTransformerMetadataStorage: defaultMetadataStorage as TransformerStorage,
-    refPointerPrefix: '#/components/schemas/',
-  });
+  const schemas = bodySchemas('#/components/schemas/');
   const components = { ...described.components, schemas: { ...described.components?.schemas, ...schemas } };
   SwaggerModule.setup('api/docs', app, { ...described, components } as typeof described);
 }

@@ -3,6 +3,7 @@ import {
   Column,
   CreatedAt,
   DataType,
+  DefaultScope,
   ForeignKey,
   Model,
   PrimaryKey,
@@ -20,6 +21,8 @@ import type {
 } from '@zebbit/core';
 import type { JobSummary, PhotoUse } from '@zebbit/contract';
 
+/** A job that was deleted names the deletion, and is seen by the bin alone. */
+@DefaultScope(() => ({ where: { binId: null } }))
 @Table({ tableName: 'jobs' })
 export class JobModel extends Model {
   @PrimaryKey @Column(DataType.STRING) declare id: string;
@@ -27,6 +30,7 @@ export class JobModel extends Model {
   @UpdatedAt @Column(DataType.DATE) declare updatedAt: Date;
   /** Grows with every change of anything of the job. */
   @Column(DataType.INTEGER) declare changes: number;
+  @Column(DataType.INTEGER) declare binId: number | null;
 }
 
 /** What a page weighed or matched of a job, and its line on the shelf, with the stamp of what it was worked out from. */
@@ -74,6 +78,7 @@ export class ResultModel extends Model {
 }
 
 /** A photo as used in a job; the file itself is named by `hash` and may serve several. */
+@DefaultScope(() => ({ where: { binId: null } }))
 @Table({ tableName: 'photos', timestamps: false })
 export class PhotoModel extends Model {
   @PrimaryKey @AutoIncrement @Column(DataType.INTEGER) declare id: number;
@@ -84,6 +89,15 @@ export class PhotoModel extends Model {
   @Column(DataType.INTEGER) declare widthPx: number;
   @Column(DataType.INTEGER) declare heightPx: number;
   @Column(DataType.STRING) declare at: string;
+  @Column(DataType.INTEGER) declare binId: number | null;
+}
+
+/** One deletion, which can be taken back for a day. */
+@Table({ tableName: 'bin', timestamps: false })
+export class BinModel extends Model {
+  @PrimaryKey @AutoIncrement @Column(DataType.INTEGER) declare id: number;
+  @Column(DataType.STRING) declare at: string;
+  @Column(DataType.STRING) declare words: string;
 }
 
 /** One row: what holds for the whole workshop. */
@@ -150,6 +164,7 @@ export const MODELS = [
   ReadingModel,
   ResultModel,
   PhotoModel,
+  BinModel,
   WorkshopModel,
   ModelCardModel,
   PartImportModel,

@@ -1,6 +1,7 @@
 import { existsSync, mkdirSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { QueryTypes } from 'sequelize';
+import type { ModelCtor } from 'sequelize-typescript';
 import { Sequelize } from 'sequelize-typescript';
 import { StartFailure } from '../errors/start-failure';
 import { firstTables } from './migrations/0001-first-tables';
@@ -8,6 +9,7 @@ import { workshopAndCards } from './migrations/0002-workshop-and-cards';
 import { partsAndDrawer } from './migrations/0003-parts-and-drawer';
 import { answersAndRevisions } from './migrations/0004-answers-and-revisions';
 import { notesOfResults } from './migrations/0005-notes-of-results';
+import { bin } from './migrations/0006-bin';
 import { MODELS } from './models';
 import type { Migration } from './run-migrations';
 import { runMigrations } from './run-migrations';
@@ -19,6 +21,7 @@ export const MIGRATIONS: readonly Migration[] = [
   partsAndDrawer,
   answersAndRevisions,
   notesOfResults,
+  bin,
 ];
 
 /** An empty or damaged file is not written over: there may be a copy to put back. */
@@ -36,10 +39,12 @@ async function checkFile(sequelize: Sequelize, file: string): Promise<void> {
 /**
  * Opens (and makes) the database in a folder: WAL, foreign keys on, migrations run in their order.
  * @param migrations those of an earlier version, in tests
+ * @param models none for a database beside the one that is worked with: models belong to one alone
  */
 export async function openDatabase(
   home: string,
   migrations: readonly Migration[] = MIGRATIONS,
+  models: readonly ModelCtor[] = MODELS,
 ): Promise<Sequelize> {
   mkdirSync(home, { recursive: true });
   const file = join(home, 'zebbit.sqlite');
@@ -53,7 +58,7 @@ export async function openDatabase(
     dialect: 'sqlite',
     storage: file,
     logging: false,
-    models: MODELS,
+    models: [...models],
     // One writer: SQLite serialises anyway, and a pool of one keeps the pragmas below in force.
     pool: { max: 1, min: 1, idle: 2 ** 31 - 1 },
   });

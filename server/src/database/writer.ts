@@ -13,6 +13,11 @@ export class Writer {
 
   constructor(@Inject(Sequelize) private readonly sequelize: Sequelize) {}
 
+  /** Runs `act` while nobody writes, with no transaction of its own. */
+  alone<T>(act: () => Promise<T>): Promise<T> {
+    return this.line.runExclusive(act);
+  }
+
   /** Runs `act` alone; what it throws undoes all it did. */
   write<T>(act: (transaction: Transaction) => Promise<T>): Promise<T> {
     return this.line.runExclusive(() =>

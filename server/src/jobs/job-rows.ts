@@ -61,7 +61,9 @@ export class JobRows {
 
   /** All jobs, the one touched last first. */
   list(): Promise<JobRow[]> {
-    return this.ask<JobRow>('SELECT id, createdAt, updatedAt, changes FROM jobs ORDER BY updatedAt DESC, id');
+    return this.ask<JobRow>(
+      'SELECT id, createdAt, updatedAt, changes FROM jobs WHERE binId IS NULL ORDER BY updatedAt DESC, id',
+    );
   }
 
   /** Lines of the shelf as an earlier run left them, with what they were made from. */

@@ -58,6 +58,11 @@ export class JobsService {
     @Inject(EventsService) private readonly events: EventsService,
   ) {}
 
+  /** Everything may be another job now: no line of the shelf stands. */
+  forget(): void {
+    this.shelf.clear();
+  }
+
   async create({ name }: NewJobDto): Promise<JobBundle> {
     if (name.trim() === '') throw badField('name', 'empty', 'A job needs a name: what is it that broke?');
     const id = randomBytes(5).toString('hex');
@@ -157,6 +162,7 @@ export class JobsService {
 
   /** The gates of a job, from the three documents they rest on. */
   async gates(id: string): Promise<JobGates> {
+    if (!(await JobModel.findByPk(id))) throw notFound('job', 'id');
     const rows = await DocumentModel.findAll({
       where: { jobId: id, kind: ['board', 'teardown', 'closing'] satisfies DocumentKind[] },
     });
@@ -212,7 +218,7 @@ export class JobsService {
 
   private async stored(id: string, sureAt: number): Promise<StoredJob> {
     const found = (await this.rows.read([id], sureAt)).get(id);
-    if (!found) throw notFound('job', 'id');
+    if (!found || !(await JobModel.findByPk(id))) throw notFound('job', 'id');
     if (found instanceof Error) throw found;
     if (Object.keys(found.revs).length === 0) throw notFound('job', 'id');
     return found;

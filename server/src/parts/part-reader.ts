@@ -6,7 +6,7 @@ import { Injectable } from '@nestjs/common';
 import type { ApiFailure } from '@zebbit/contract';
 import { PART_FILE_MAX_SECONDS } from '@zebbit/contract';
 import { ApiError, badField } from '../errors/api-error';
-import type { NamedBytes } from './read-archive';
+import type { NamedBytes } from '../zip/unpack-zip';
 import type { ReadNews } from './read-parts';
 import { readParts } from './read-parts';
 

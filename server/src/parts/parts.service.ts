@@ -7,7 +7,7 @@ import { Writer } from '../database/writer';
 import { badField, notFound } from '../errors/api-error';
 import { EventsService } from '../events/events.service';
 import { PartReader } from './part-reader';
-import type { NamedBytes } from './read-archive';
+import type { NamedBytes } from '../zip/unpack-zip';
 import type { ReadPart } from './read-parts';
 
 /** How often an import says how far it is: once in so many files. */

@@ -4,7 +4,7 @@ import { PART_FILE_MAX_BYTES } from '@zebbit/contract';
 import type { RefusedFile } from '@zebbit/contract';
 import type { ConnectorPart } from '@zebbit/core';
 import { checkPart, partFromFootprint, readKicadFootprint } from '@zebbit/core';
-import type { NamedBytes } from './read-archive';
+import type { NamedBytes } from '../zip/unpack-zip';
 import { readArchive } from './read-archive';
 
 /** A part as read from a file, with the file packed. */

@@ -1,6 +1,6 @@
 import { parentPort, workerData } from 'node:worker_threads';
 import { ApiError } from '../errors/api-error';
-import type { NamedBytes } from './read-archive';
+import type { NamedBytes } from '../zip/unpack-zip';
 import { readParts } from './read-parts';
 
 /** A thread of its own: whatever a file does to the reading, the server goes on answering. */

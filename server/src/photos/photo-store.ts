@@ -48,6 +48,10 @@ export class PhotoStore {
     });
   }
 
+  async remove(hash: string): Promise<void> {
+    await rm(this.file(hash), { force: true });
+  }
+
   /** Removes what no row speaks of and no upload in flight can own: left over from a kill. How many went. */
   async sweep(known: ReadonlySet<string>, now: number): Promise<number> {
     const names = await readdir(this.folder).catch(() => []);

@@ -19,7 +19,7 @@ import { PhotoStore } from './photo-store';
 @Injectable()
 export class PhotosService implements OnApplicationBootstrap {
   private readonly log = new Logger('Photos');
-  private readonly store: PhotoStore;
+  readonly store: PhotoStore;
 
   constructor(
     @Inject(SETTINGS) settings: Settings,
@@ -31,7 +31,8 @@ export class PhotosService implements OnApplicationBootstrap {
   }
 
   async onApplicationBootstrap(): Promise<void> {
-    const rows = await PhotoModel.findAll({ attributes: ['hash'], group: ['hash'] });
+    // What waits in the bin keeps its files.
+    const rows = await PhotoModel.unscoped().findAll({ attributes: ['hash'], group: ['hash'] });
     const gone = await this.store.sweep(new Set(rows.map((r) => r.hash)), Date.now());
     if (gone > 0) this.log.warn(`${gone} photo file${gone === 1 ? '' : 's'} that no job knows removed`);
   }

@@ -27,7 +27,7 @@ export class WorkshopService {
       this.ask<{ family: ConnectorFamily; createdAt: string }>(
         `SELECT json_extract(d.body, '$.family') AS family, j.createdAt AS createdAt
          FROM documents d JOIN jobs j ON j.id = d.jobId
-         WHERE d.kind = 'board' AND json_valid(d.body) AND json_extract(d.body, '$.family') IS NOT NULL`,
+         WHERE d.kind = 'board' AND j.binId IS NULL AND json_valid(d.body) AND json_extract(d.body, '$.family') IS NOT NULL`,
       ),
     ]);
     const days = new Map<ConnectorFamily, Date[]>();
@@ -44,7 +44,7 @@ export class WorkshopService {
       this.ask<{ site: FaultSite; jobs: number }>(
         `SELECT json_extract(body, '$.faultSite') AS site, COUNT(*) AS jobs
          FROM documents
-         WHERE kind = 'closing' AND json_valid(body) AND json_extract(body, '$.handedBack') = 1
+         WHERE kind = 'closing' AND jobId IN (SELECT id FROM jobs WHERE binId IS NULL) AND json_valid(body) AND json_extract(body, '$.handedBack') = 1
            AND json_extract(body, '$.faultSite') IS NOT NULL
          GROUP BY site ORDER BY site`,
       ),
