@@ -48,6 +48,8 @@ export const api = {
     read<T>(fetch(url, json('PUT', body, keepalive))),
   remove: <T>(url: string): Promise<T> =>
     read<T>(fetch(url, { method: 'DELETE', headers: { [TAB_HEADER]: TAB } })),
+  putForm: <T>(url: string, form: FormData): Promise<T> =>
+    read<T>(fetch(url, { method: 'PUT', headers: { [TAB_HEADER]: TAB }, body: form })),
   upload: <T>(url: string, form: FormData): Promise<T> =>
     read<T>(fetch(url, { method: 'POST', headers: { [TAB_HEADER]: TAB }, body: form })),
 };

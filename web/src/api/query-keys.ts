@@ -5,6 +5,7 @@ export const queryKeys = {
   workshop: ['workshop'] as const,
   meter: ['meter'] as const,
   power: ['power'] as const,
+  bin: ['bin'] as const,
   drawer: ['drawer'] as const,
   parts: ['parts'] as const,
   partImports: ['part-imports'] as const,

@@ -1,6 +1,7 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { createBrowserRouter, RouterProvider } from 'react-router';
 import { Toaster } from 'sonner';
+import { useBenchEvents } from '../api/bench-events';
 import { useTheme } from './theme';
 import { fetchPages, pages } from './pages';
 
@@ -17,6 +18,10 @@ window.addEventListener('load', () => setTimeout(() => void fetchPages(), 1500))
 
 export function App() {
   const theme = useTheme((s) => s.theme);
+  // Nothing that stands here is of the workshop that was put back.
+  useBenchEvents((heard) => {
+    if (heard.kind === 'restored') window.location.assign('/');
+  });
   return (
     <QueryClientProvider client={queryClient}>
       <RouterProvider router={router} />

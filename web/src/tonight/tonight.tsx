@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { Plus } from 'lucide-react';
+import { Archive, Plus } from 'lucide-react';
 import { formatDistanceToNow } from 'date-fns';
 import { Link } from 'react-router';
 import type { JobSummary } from '@zebbit/contract';
@@ -11,6 +11,7 @@ import { TopBar } from '../app/top-bar';
 import { useKeys } from '../app/use-keys';
 import { Button } from '../ui/button';
 import { Track } from '../ui/track';
+import { Keeping } from './keeping';
 import { NewJob } from './new-job';
 import { useWeighShelf } from './use-weigh-shelf';
 
@@ -27,6 +28,7 @@ export function Tonight() {
   useWeighShelf(jobs.data);
   const toggle = useTheme((t) => t.toggle);
   const [asking, setAsking] = useState(false);
+  const [keeping, setKeeping] = useState(false);
   useKeys({ n: toggle, N: toggle, '+': () => setAsking(true) });
   return (
     <div className="flex h-full flex-col">
@@ -36,6 +38,13 @@ export function Tonight() {
         <div className="mb-5 flex items-center gap-4">
           <h1 className="text-move font-bold">{headline(jobs.data)}</h1>
           <p className="flex-1 text-ink2">{jobs.data ? handedBack(jobs.data) : ''}</p>
+          <Button
+            icon={<Archive aria-hidden className="size-5" />}
+            className="!min-h-11"
+            onClick={() => setKeeping(true)}
+          >
+            Keep and restore
+          </Button>
           <Button
             tone="main"
             className="!min-h-11"
@@ -58,6 +67,7 @@ export function Tonight() {
         {jobs.data && <Shelf jobs={jobs.data} />}
       </main>
       <NewJob open={asking} onOpenChange={setAsking} />
+      <Keeping open={keeping} onOpenChange={setKeeping} />
     </div>
   );
 }

@@ -1,5 +1,5 @@
 import type { CellVolts, ChargeColumns, ChargeLog, ChargeTrace, FullVerdict } from '@zebbit/core';
-import { chargeTrace, readChargeCsv, timeToFull } from '@zebbit/core';
+import { chargeCsv, chargeTrace, readChargeCsv, timeToFull } from '@zebbit/core';
 
 /** A stretch of a log as it is drawn: the least and the most of each bucket, so that no dropout is lost. */
 export interface ChargeWindow {
@@ -31,6 +31,8 @@ export interface ChargeReader {
   readonly take: (log: ChargeLog) => Promise<ChargeRead>;
   /** When the charge of the log that was read last ends; `null` before one was read. */
   readonly full: (known: CellKnown) => Promise<FullVerdict | null>;
+  /** The log that was read last, as it is kept with the job; empty before one was read. */
+  readonly csv: () => Promise<string>;
   /** Of the log that was read last. */
   readonly window: (fromS: number, toS: number) => Promise<ChargeWindow | null>;
 }
@@ -97,6 +99,7 @@ export function createChargeReader(): ChargeReader {
       Promise.resolve(
         last && trace && timeToFull(trace, last.seconds, last.amps, capacityAh, cellVolts, restVolts),
       ),
+    csv: () => Promise.resolve(last ? chargeCsv(last.seconds, last.amps, last.volts) : ''),
     take: (log) => Promise.resolve(take(log)),
     read: async (file, columns) => {
       const found = readChargeCsv(await file.text(), columns);

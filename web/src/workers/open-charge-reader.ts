@@ -17,6 +17,7 @@ export async function openChargeReader(): Promise<OpenChargeReader> {
       read: (file, columns) => there.read(file, columns),
       take: (log) => there.take(log),
       full: (known) => there.full(known),
+      csv: () => there.csv(),
       window: (a, b) => there.window(a, b),
     },
     close: () => worker.terminate(),

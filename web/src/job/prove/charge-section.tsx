@@ -8,6 +8,7 @@ import { openChargeReader } from '../../workers/open-charge-reader';
 import { useJob } from '../../desk/job-context';
 import { SlipSection } from '../slip';
 import { ChargeColumnsForm } from './charge-columns';
+import { KeepLog, KeptLog } from './kept-log';
 import { ChargeShown, FullWords } from './charge-shown';
 
 /** The log of a USB power meter: what the charge went through, what went in, and where the plug cut out. */
@@ -52,6 +53,7 @@ export function ChargeSection() {
       >
         {busy ? 'Reading…' : file ? 'Another log' : 'Pick the log'}
       </Button>
+      <KeptLog onOpen={(kept) => void load(kept, null)} />
       <input
         ref={input}
         type="file"
@@ -74,6 +76,9 @@ export function ChargeSection() {
       )}
       {read?.ok === true && <ChargeShown read={read} finer={finer} />}
       {full && read?.ok === true && <FullWords full={full} />}
+      {read?.ok === true && file && (
+        <KeepLog csv={async () => (await open.current?.reader.csv()) ?? ''} key={file.name} />
+      )}
     </SlipSection>
   );
 }

@@ -3,7 +3,7 @@ import { Activity, OctagonX, RotateCcw } from 'lucide-react';
 import type { SyntheticEvent } from 'react';
 import { useStore } from 'zustand';
 import type { PowerWatch } from '@zebbit/core';
-import { cellCreep, printAmps, printVolts } from '@zebbit/core';
+import { cellCreep, chargeCsv, printAmps, printVolts } from '@zebbit/core';
 import { playScene, useConnectPower, usePowerMeterState } from '../../api/power-meter';
 import { Button } from '../../ui/button';
 import { BOX, Field, SelectField } from '../../ui/field';
@@ -15,6 +15,7 @@ import { BAUD_RATES, follow, webSerial } from '../trace/serial-meter';
 import { ChargeColumnsForm } from './charge-columns';
 import { ChargeShown, FullWords, PHASES_FROM_S } from './charge-shown';
 import { rememberColumns } from './column-memory';
+import { KeepLog } from './kept-log';
 import { useLiveAmps } from './live-amps';
 import type { PowerWatching } from './power-store';
 import { createPowerStore } from './power-store';
@@ -154,6 +155,19 @@ function Watched({ power }: { readonly power: PowerWatching }) {
         </p>
       )}
       {live && live.read.trace.phases.length > 0 && <ChargeShown read={live.read} finer={null} />}
+      {live && live.read.trace.phases.length > 0 && (
+        <KeepLog
+          csv={() =>
+            Promise.resolve(
+              chargeCsv(
+                power.record.seconds,
+                power.record.amps,
+                power.record.volts.some(Number.isNaN) ? null : power.record.volts,
+              ),
+            )
+          }
+        />
+      )}
       {live && live.read.longS >= PHASES_FROM_S && live.full && view.record.teardown.battery !== 'none' && (
         <FullWords full={live.full} />
       )}

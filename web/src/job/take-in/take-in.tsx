@@ -13,6 +13,7 @@ import { CautionList } from './caution-list';
 import { ModelCardNotice } from './model-card-notice';
 import { Parking } from './parking';
 import { TriageAsk, TriagePanel } from './triage-panel';
+import { ThisJob } from './this-job';
 import { WorthCard } from './worth-card';
 import { PhotoStrip } from '../photo-strip';
 
@@ -143,6 +144,7 @@ export function TakeIn() {
           <PhotoPicker jobId={bundle.id} use="before" label="Add a photo" caption="as it came in" />
           <PhotoStrip use="before" />
         </Card>
+        <ThisJob />
       </Paper>
       <Slip label="Take in">
         <SlipMove move={move}>
