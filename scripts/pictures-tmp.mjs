@@ -107,22 +107,21 @@ const VIEWS = {
   sums: ['/sums/heat?task=part&shy=lamp&thick=0.8', (page) => page.getByText(/on cells of 0/).waitFor()],
   prove: [`/jobs/${speaker}/prove`],
   'close-up': [`/jobs/${speaker}/close-up`],
-  power: [`/jobs/${guide}/prove`, async (page) => {
-    const part = page.getByRole('region', { name: 'Power meter' });
-    await part.getByLabel('A simulated meter').click();
-    await page.getByRole('option', { name: 'cuts out' }).click();
-    await part.getByText(/cut out/).waitFor({ timeout: 30000 });
-    await page.waitForTimeout(6000);
-    await part.evaluate((e) => e.scrollIntoView());
+  keeping: ['/', async (page) => { await page.getByRole('button', { name: 'Keep and restore' }).click(); await page.waitForTimeout(600); }],
+  thisjob: [`/jobs/${guide}/take-in`, async (page) => {
+    const card = page.getByRole('region', { name: 'This job' });
+    await card.evaluate((e) => e.scrollIntoView({ block: 'end' }));
+    await card.getByRole('button', { name: 'Delete…' }).click();
   }],
-  short: [`/jobs/${guide}/prove`, async (page) => {
-    const part = page.getByRole('region', { name: 'Power meter' });
-    await part.getByLabel('A simulated meter').click();
-    await page.getByRole('option', { name: 'short' }).click();
-    await part.getByText(/collapse/).waitFor({ timeout: 30000 });
-    await part.evaluate((e) => e.scrollIntoView());
+  stages: [`/jobs/${second}/prove`, async (page) => {
+    await page.getByRole('region', { name: 'The cell, before its plug goes in' }).evaluate((e) => e.scrollIntoView());
   }],
-  proveg: [`/jobs/${guide}/prove`],
+  cells: [`/jobs/${guide}/prove`, async (page) => {
+    await page.getByRole('button', { name: /Cell volts while it charges/ }).click();
+    await page.getByLabel('Volts').fill('3.71'); await page.keyboard.press('Enter');
+    await page.waitForTimeout(500);
+    await page.getByRole('region', { name: 'The cell’s volts' }).evaluate((e) => e.scrollIntoView({ block: 'center' }));
+  }],
   'hand-back': [`/jobs/${guide}/hand-back`],
   'look-over-read': [
     `/jobs/${speaker}/look-over`,

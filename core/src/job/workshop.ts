@@ -1,4 +1,5 @@
 import type { ConnectorFamily } from '../connector/family';
+import type { JobKind } from './job-kind';
 import type { Kit } from '../drawer/kit';
 import { UNTOLD_KIT } from '../drawer/kit';
 import type { Tray } from '../teardown/fasteners';
@@ -28,8 +29,10 @@ export interface Workshop {
   readonly record: WorkshopRecord;
   /** Closed jobs by where their fault was. */
   readonly closed: Partial<Record<FaultSite, number>>;
+  /** Minutes of jobs that were handed back, by their first kind. */
+  readonly minutes: Partial<Record<JobKind, readonly number[]>>;
   /** Connectors used a year, by family, from own jobs. */
   readonly usePerYear: Partial<Record<ConnectorFamily, number>>;
 }
 
-export const NEW_WORKSHOP: Workshop = { record: EMPTY_WORKSHOP, closed: {}, usePerYear: {} };
+export const NEW_WORKSHOP: Workshop = { record: EMPTY_WORKSHOP, closed: {}, minutes: {}, usePerYear: {} };

@@ -21,6 +21,18 @@ export interface ModelCard {
   readonly learned: string;
   /** How its board takes heat, as the hand saw it. */
   readonly heat: HeatRecord;
+  /** The part that went in. */
+  readonly part: string;
+  /** Where each pin was proved to land. */
+  readonly landings: readonly ProvedLanding[];
+  /** How long each job of it took, minutes. */
+  readonly times: readonly { readonly job: string; readonly minutes: number }[];
+}
+
+/** A pin and the place it rings to, by their labels. */
+export interface ProvedLanding {
+  readonly pin: string;
+  readonly on: string;
 }
 
 /** Two spellings of one model: letter case and spaces do not matter. */
@@ -51,15 +63,34 @@ export function makeModelCard(
     steps,
     learned,
     heat,
+    part: '',
+    landings: [],
+    times: [],
   };
 }
 
 /** A card as an earlier version kept it: what was not there yet is empty. */
-export type StoredCard = Omit<ModelCard, 'spared' | 'closingFirst' | 'heat' | 'cellAh'> & Partial<ModelCard>;
+export type StoredCardBody = Omit<
+  ModelCard,
+  'spared' | 'closingFirst' | 'heat' | 'cellAh' | 'part' | 'landings' | 'times'
+> &
+  Partial<ModelCard>;
+
+/** A stored card with all that this version keeps. */
+export const wholeCard = (card: StoredCardBody): ModelCard => ({
+  spared: [],
+  closingFirst: [],
+  heat: EMPTY_HEAT,
+  cellAh: null,
+  part: '',
+  landings: [],
+  times: [],
+  ...card,
+});
 
 /** A teardown that starts from a card: the steps and tray plan are there, nothing is opened and the battery is not answered. */
-export function teardownFromCard(card: StoredCard): Teardown {
-  const { testNeeds, spared = [], closingFirst = [], batteryNote, cellAh = null, steps } = card;
+export function teardownFromCard(card: StoredCardBody): Teardown {
+  const { testNeeds, spared, closingFirst, batteryNote, cellAh, steps } = wholeCard(card);
   return {
     ...EMPTY_TEARDOWN,
     testNeeds,

@@ -1,8 +1,8 @@
 import { Inject, Injectable } from '@nestjs/common';
 import type { StoredCard } from '@zebbit/contract';
-import type { Intake, ModelCard } from '@zebbit/core';
-import { EMPTY_HEAT, makeModelCard, modelKey } from '@zebbit/core';
-import { DocumentModel, ModelCardModel } from '../database/models';
+import type { Intake, StoredCardBody } from '@zebbit/core';
+import { cardOfJob, modelKey, wholeCard } from '@zebbit/core';
+import { DocumentModel, JobModel, ModelCardModel } from '../database/models';
 import { Writer } from '../database/writer';
 import { badField } from '../errors/api-error';
 import { JobsService } from '../jobs/jobs.service';
@@ -19,22 +19,18 @@ export class ModelCardsService {
     const key = modelKey(make, model);
     const row = await ModelCardModel.findByPk(key);
     if (!row) return null;
-    const intakes = await DocumentModel.findAll({ where: { kind: 'intake' } });
+    const there = (await JobModel.findAll({ attributes: ['id'] })).map((j) => j.id);
+    const intakes = await DocumentModel.findAll({ where: { kind: 'intake', jobId: there } });
     const jobs = intakes.filter(
       ({ body }) => modelKey((body as Intake).make, (body as Intake).model) === key,
     ).length;
-    // A card of before heat was kept has none.
-    return {
-      card: { heat: EMPTY_HEAT, ...(row.body as Omit<ModelCard, 'heat'> & Partial<ModelCard>) },
-      savedAt: row.savedAt,
-      jobs,
-    };
+    return { card: wholeCard(row.body as StoredCardBody), savedAt: row.savedAt, jobs };
   }
 
-  /** Keeps how this job's model opens; a newer card takes the place of the older one. */
+  /** Keeps what this job says of its model; a newer card takes the place of the older one, and what it has nothing to say of stays. */
   async keep(jobId: string, learned: string): Promise<StoredCard> {
-    const { documents } = await this.jobs.bundle(jobId);
-    const { make, model, traits } = documents.intake;
+    const view = await this.jobs.view(jobId);
+    const { make, model } = view.record.intake;
     if (model.trim() === '')
       throw badField(
         'model',
@@ -42,8 +38,8 @@ export class ModelCardsService {
         'The job needs its model’s name before a card can be kept',
         'Type it under Take in',
       );
-    const { teardown, rebuild } = documents;
-    const card = makeModelCard(make, model, traits, teardown, learned, rebuild.heat);
+    const earlier = await ModelCardModel.findByPk(modelKey(make, model));
+    const card = cardOfJob(view, jobId, learned, (earlier?.body as StoredCardBody | undefined) ?? null);
     const row = {
       key: modelKey(make, model),
       savedAt: new Date().toISOString(),

@@ -1,6 +1,6 @@
 import { Inject, Injectable } from '@nestjs/common';
 import type { SavedDocument, WorkshopAnswer } from '@zebbit/contract';
-import type { ConnectorFamily, FaultSite, Workshop, WorkshopRecord } from '@zebbit/core';
+import type { ConnectorFamily, FaultSite, JobKind, Workshop, WorkshopRecord } from '@zebbit/core';
 import { EMPTY_WORKSHOP, NEW_WORKSHOP, usePerYear } from '@zebbit/core';
 import { QueryTypes } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
@@ -39,7 +39,7 @@ export class WorkshopService {
 
   /** What moves the next moves of all jobs: the record and the closed jobs by fault site. */
   async current(): Promise<Workshop> {
-    const [record, closed] = await Promise.all([
+    const [record, closed, minutes] = await Promise.all([
       this.record(),
       this.ask<{ site: FaultSite; jobs: number }>(
         `SELECT json_extract(body, '$.faultSite') AS site, COUNT(*) AS jobs
@@ -48,8 +48,23 @@ export class WorkshopService {
            AND json_extract(body, '$.faultSite') IS NOT NULL
          GROUP BY site ORDER BY site`,
       ),
+      this.ask<{ kind: JobKind; minutes: number }>(
+        `SELECT json_extract(i.body, '$.kinds[0]') AS kind, json_extract(c.body, '$.minutes') AS minutes
+         FROM documents c JOIN documents i ON i.jobId = c.jobId AND i.kind = 'intake'
+         WHERE c.kind = 'closing' AND json_valid(c.body) AND json_valid(i.body) AND json_extract(c.body, '$.handedBack') = 1
+           AND json_extract(c.body, '$.minutes') IS NOT NULL AND json_extract(i.body, '$.kinds[0]') IS NOT NULL
+           AND c.jobId IN (SELECT id FROM jobs WHERE binId IS NULL)
+         ORDER BY kind, minutes`,
+      ),
     ]);
-    return { ...NEW_WORKSHOP, record, closed: Object.fromEntries(closed.map((c) => [c.site, c.jobs])) };
+    const took: Partial<Record<JobKind, number[]>> = {};
+    for (const m of minutes) (took[m.kind] ??= []).push(m.minutes);
+    return {
+      ...NEW_WORKSHOP,
+      record,
+      closed: Object.fromEntries(closed.map((c) => [c.site, c.jobs])),
+      minutes: took,
+    };
   }
 
   async sureAt(): Promise<number> {

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import type { FaultSite } from '@zebbit/core';
+import { cardOfJob, changedSince } from '@zebbit/core';
 import { useKeepCard, useModelCard } from '../../api/workshop';
 import { Button } from '../../ui/button';
 import { SelectField, TextField } from '../../ui/field';
@@ -9,12 +10,16 @@ import { Card } from '../work-sheet';
 
 /** What the next one of its kind should know: where the fault was, how it opens, what was learned. */
 export function RememberCard() {
-  const { documents, edit, bundle } = useJob();
+  const { view, documents, edit, bundle } = useJob();
   const { intake, closing } = documents;
   const found = useModelCard(intake.make, intake.model).data?.found ?? null;
   const keep = useKeepCard(bundle.id);
   const [typed, setTyped] = useState<string | null>(null);
   const learned = typed ?? found?.card.learned ?? '';
+  const changed =
+    found && intake.model.trim() !== ''
+      ? changedSince(found.card, cardOfJob(view, bundle.id, learned, null))
+      : [];
   return (
     <Card title="Remember" about="The second one of the same model takes a third of the time.">
       <SelectField
@@ -37,13 +42,23 @@ export function RememberCard() {
             value={learned}
             onCommit={setTyped}
           />
+          {changed.length > 0 && (
+            <div>
+              <p className="font-semibold">Otherwise than on the last one</p>
+              <ul className="list-disc pl-5 text-second">
+                {changed.map((c) => (
+                  <li key={c}>{c}</li>
+                ))}
+              </ul>
+            </div>
+          )}
           <div className="flex items-center gap-3">
             <Button disabled={keep.isPending} onClick={() => keep.mutate(learned)}>
               Keep the model card
             </Button>
             <span role="status" className="text-second text-ink2">
               {keep.isSuccess
-                ? 'Kept: steps, tray plan, cautions.'
+                ? 'Kept: steps, tray plan, cautions, heat, part, proved landings, minutes.'
                 : found
                   ? `A card is there, ${found.card.steps.length} steps.`
                   : 'No card of this model yet.'}

@@ -12,6 +12,7 @@ import { usePlate } from '../../desk/desk-context';
 import { useJob } from '../../desk/job-context';
 import { OtherKind } from '../kind-picker';
 import { LeftSummary } from '../look-over/left-summary';
+import { LastOne, lastPart } from '../last-one';
 import { Slip, SlipMove, SlipSection } from '../slip';
 import { AroundSection } from './around-section';
 import { BuySection } from './buy-section';
@@ -268,6 +269,7 @@ function MatchLands() {
         <LeftSummary />
         <BuySection pattern={state.pattern} />
         <HandSection />
+        <LastOne of={lastPart} />
       </Slip>
     </>
   );

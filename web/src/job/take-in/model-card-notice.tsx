@@ -1,8 +1,14 @@
 import { format } from 'date-fns';
-import { teardownFromCard } from '@zebbit/core';
+import { ownDuration, teardownFromCard } from '@zebbit/core';
 import { useModelCard } from '../../api/workshop';
 import { Button } from '../../ui/button';
+import { Unfold } from '../../ui/unfold';
 import { useJob } from '../../desk/job-context';
+
+const span = (minutes: number): string =>
+  minutes < 90
+    ? `${Math.round(minutes)} min`
+    : `${Math.floor(minutes / 60)} h ${Math.round(minutes % 60)} min`;
 
 /** You have opened one of these before: what was learned, and its steps to start from. */
 export function ModelCardNotice() {
@@ -12,6 +18,7 @@ export function ModelCardNotice() {
   const found = data?.found;
   if (!found) return null;
   const { card } = found;
+  const took = ownDuration(card.times.map((t) => t.minutes));
   const begun = documents.teardown.steps.length > 0;
   const start = (): void => {
     edit('teardown', () => teardownFromCard(card));
@@ -38,6 +45,32 @@ export function ModelCardNotice() {
           {card.heat.notes.length === 1 ? 'once' : `${String(card.heat.notes.length)} times`}: settings start
           from that.
         </p>
+      )}
+      {card.part !== '' && (
+        <p className="mt-2 text-second">
+          The part that went in: <b>{card.part}</b>.
+        </p>
+      )}
+      {took && (
+        <p className="mt-2 text-second">
+          {took.count === 1
+            ? `It took ${span(took.middle)}.`
+            : `${took.count} of them took ${span(took.least)} to ${span(took.most)}, ${span(took.middle)} in the middle.`}
+        </p>
+      )}
+      {card.landings.length > 0 && (
+        <Unfold plain words={<span className="text-second">Where its pins were proved to land</span>}>
+          <ul className="figure columns-2 pl-8 text-second">
+            {card.landings.map((l) => (
+              <li key={l.pin}>
+                {l.pin}: {l.on}
+              </li>
+            ))}
+          </ul>
+          <p className="pl-8 text-second text-ink2">
+            Another one may be of another revision: it is a hint of where to probe, and no reading.
+          </p>
+        </Unfold>
       )}
       {card.learned !== '' && (
         <p className="mt-2">

@@ -1,7 +1,7 @@
 import { useMemo, useState } from 'react';
 import { lazyChart } from '../../ui/lazy-chart';
 import type { WorthInputs, WorthVerdict } from '@zebbit/core';
-import { orderQuantity, repairOrReplace } from '@zebbit/core';
+import { orderQuantity, ownDuration, repairOrReplace } from '@zebbit/core';
 import { ChipsOne } from '../../ui/chips';
 import { Field } from '../../ui/field';
 import { useJob } from '../../desk/job-context';
@@ -19,6 +19,7 @@ const VERDICTS: Readonly<Record<WorthVerdict, string>> = {
   unknown: 'Type what a replacement would cost',
 };
 
+const hours = (minutes: number): string => `${(minutes / 60).toFixed(1)} h`;
 const money = (value: number): string => value.toFixed(2);
 
 interface NumberFieldProps {
@@ -81,6 +82,8 @@ export function WorthCard() {
   const { worth } = documents.intake;
   const { odds } = view.triage;
   const report = repairOrReplace(worth, odds);
+  const [kind] = documents.intake.kinds;
+  const took = ownDuration(kind === undefined ? [] : (view.workshop.minutes[kind] ?? []));
   const set = (part: Partial<WorthInputs>): void => edit('intake', (d) => void Object.assign(d.worth, part));
   const sum = (key: 'partPrice' | 'postage' | 'consumables' | 'hours' | 'hourWorth', label: string) => (
     <NumberField key={key} label={label} value={worth[key]} onValue={(v) => set({ [key]: v ?? 0 })} />
@@ -117,6 +120,24 @@ export function WorthCard() {
           onValue={(v) => set({ replacement: v })}
         />
       </div>
+      {took && (
+        <p className="text-second">
+          Your own {took.count === 1 ? 'job' : `${took.count} jobs`} of this kind took{' '}
+          {took.count === 1
+            ? hours(took.middle)
+            : `${hours(took.least)} to ${hours(took.most)}, ${hours(took.middle)} in the middle`}
+          .{' '}
+          {Math.abs(took.middle / 60 - worth.hours) > 0.05 && (
+            <button
+              type="button"
+              className="min-h-9 font-semibold underline underline-offset-4"
+              onClick={() => set({ hours: Math.round(took.middle / 6) / 10 })}
+            >
+              Count {hours(took.middle)}
+            </button>
+          )}
+        </p>
+      )}
       <div role="status" className="rounded-[12px] bg-sunk p-4">
         <p className="text-title font-bold">{VERDICTS[report.verdict]}</p>
         <p className="figure mt-1 text-second text-ink2">

@@ -9,6 +9,7 @@ import { NoPicture } from '../../plate/no-picture';
 import { Button } from '../../ui/button';
 import { useJob } from '../../desk/job-context';
 import { LeftSummary } from '../look-over/left-summary';
+import { LastOne, lastLandings } from '../last-one';
 import { Slip, SlipMove } from '../slip';
 import { HuntSection } from './hunt-section';
 import { useLiveMeter } from './live-meter';
@@ -77,6 +78,7 @@ export function Trace() {
         <LooseReading />
         <ReadingList />
         <LeftSummary />
+        <LastOne of={lastLandings} />
       </Slip>
     </>
   );
