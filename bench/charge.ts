@@ -1,4 +1,4 @@
-import { chargeTrace, timeToFull } from '@zebbit/core';
+import { chargeTrace, readChargeCsv, timeToFull } from '@zebbit/core';
 import { seeded, simulatedCharge } from '@zebbit/core/practice';
 
 /** The plain way: half the most is constant current, a tenth of it is the end. */
@@ -65,6 +65,22 @@ function benchFull(seeds: readonly number[]): string[] {
   ];
 }
 
+/** A day at ten samples a second, read and told. */
+function benchDay(): string {
+  const rows = ['time,volts,amps'];
+  for (let i = 0; i < 864_000; i += 1) {
+    const s = i / 10;
+    const amps = s < 40_000 ? 0.5 : s < 70_000 ? 0.5 * Math.exp(-(s - 40_000) / 11_000) : 0.01;
+    rows.push(`${s},5.03,${amps.toFixed(4)}`);
+  }
+  const text = rows.join('\n');
+  const started = performance.now();
+  const read = readChargeCsv(text);
+  const there = performance.now();
+  if (read.ok) chargeTrace(read.log.seconds, read.log.amps);
+  return `  a day of 864,000 samples: read in ${(there - started).toFixed(0)} ms, told in ${(performance.now() - there).toFixed(0)} ms`;
+}
+
 /** Boundaries of simulated charges against where they truly are, beside plain thresholds. */
 export function benchCharge(count: number, fresh: number): void {
   const off: Record<'own' | 'plain', number[]> = { own: [], plain: [] };
@@ -101,6 +117,7 @@ export function benchCharge(count: number, fresh: number): void {
       `  boundaries ${off.own.length}: ${within(off.own)}`,
       `  by plain thresholds: ${within(off.plain)}`,
       `  dropouts ${drops}, found ${found}, false ${falseDrops}; ${(spent / count).toFixed(0)} ms a charge`,
+      benchDay(),
       ...benchFull(seeds),
       '',
     ].join('\n'),

@@ -45,8 +45,8 @@ export function readTime(text: string): number {
   return Number.isNaN(date) ? NaN : date / 1000;
 }
 
-const figure = (text: string | undefined): number => {
-  const t = (text ?? '')
+const figure = (text: string): number => {
+  const t = text
     .trim()
     .replace(',', '.')
     .replace(/\s*(?:m?[AV])$/u, '');
@@ -69,49 +69,184 @@ export function guessColumns(names: readonly string[], timed = true): ChargeColu
   return { time: t ?? -1, amps: a, volts: v, milliamps: milli(a), millivolts: milli(v) };
 }
 
+/** Rows looked at to tell the head, and what parts the columns. */
+const FIRST_ROWS = 40;
+const FIRST_CHARACTERS = 40_000;
+
+/** Goes from row to row; false behind the last. A cell is given as it stands, or as the plain figure that it is: NaN where it is none. */
+interface Rows {
+  readonly next: () => boolean;
+  readonly text: (column: number) => string;
+  readonly plain: (column: number) => number;
+}
+
+const [LINE_END, RETURN, MINUS, POINT, ZERO, NINE] = [10, 13, 45, 46, 48, 57] as const;
+
+/** The figure between two places of a text, where it is digits with a point at most; NaN for anything else. No piece of text is made of it. */
+function plainFigure(text: string, from: number, to: number): number {
+  let at = from;
+  const minus = text.charCodeAt(at) === MINUS;
+  if (minus) at += 1;
+  if (at >= to || to - at > 15) return NaN;
+  let [digits, below] = [0, 0];
+  for (; at < to; at += 1) {
+    const c = text.charCodeAt(at);
+    if (c === POINT && below === 0) below = 1;
+    else if (c >= ZERO && c <= NINE) {
+      digits = digits * 10 + (c - ZERO);
+      below *= 10;
+    } else return NaN;
+  }
+  // Up to 15 digits and the power of ten are whole numbers that a double holds: their quotient is the nearest there is.
+  const value = below > 1 ? digits / below : digits;
+  return minus ? -value : value;
+}
+
+/** More columns than these are not looked at. */
+const MOST_COLUMNS = 64;
+
+/** Rows of a text without quotes, scanned where they stand: a day of samples is read in the time of a breath. */
+function plainRows(text: string, delimiter: string): Rows {
+  const part = delimiter.charCodeAt(0);
+  const { length } = text;
+  /** Where each cell of the row begins, and one behind the end of the last. */
+  const begins = new Int32Array(MOST_COLUMNS + 1);
+  let [at, cells] = [0, 0];
+  const next = (): boolean => {
+    while (at < length) {
+      begins[0] = at;
+      cells = 1;
+      let c = text.charCodeAt(at);
+      while (c !== LINE_END) {
+        if (c === part && cells < MOST_COLUMNS) {
+          begins[cells] = at + 1;
+          cells += 1;
+        }
+        at += 1;
+        if (at >= length) break;
+        c = text.charCodeAt(at);
+      }
+      const end = text.charCodeAt(at - 1) === RETURN ? at - 1 : at;
+      begins[cells] = end + 1;
+      at += 1;
+      if (end > begins[0]) return true;
+    }
+    return false;
+  };
+  const from = (column: number): number => begins[Math.min(column, cells)] as number;
+  const to = (column: number): number =>
+    Math.max(from(column), (begins[Math.min(column + 1, cells)] as number) - 1);
+  return {
+    next,
+    text: (column) => text.slice(from(column), to(column)),
+    plain: (column) => plainFigure(text, from(column), to(column)),
+  };
+}
+
+function listedRows(rows: readonly (readonly string[])[]): Rows {
+  let at = -1;
+  const text = (column: number): string => rows[at]?.[column] ?? '';
+  return {
+    next: () => {
+      at += 1;
+      return at < rows.length;
+    },
+    text,
+    plain: (column) => plainFigure(text(column), 0, text(column).length),
+  };
+}
+
+/** A list of figures that grows. */
+class Growing {
+  private list = new Float64Array(1024);
+  private count = 0;
+  push(value: number): void {
+    if (this.count === this.list.length) {
+      const larger = new Float64Array(2 * this.count);
+      larger.set(this.list);
+      this.list = larger;
+    }
+    this.list[this.count] = value;
+    this.count += 1;
+  }
+  get length(): number {
+    return this.count;
+  }
+  get last(): number {
+    return this.list[this.count - 1] ?? NaN;
+  }
+  taken(): Float64Array {
+    return this.list.slice(0, this.count);
+  }
+}
+
 /**
  * Reads the log of a power meter: a head line, then a row a sample, parted by commas, semicolons or tabs. Columns are known by their names, else asked for.
  * Refused whole, with the line at fault.
  */
-export function readChargeCsv(text: string, told: ChargeColumns | null = null): ChargeCsvVerdict {
-  const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/u, ''), { skipEmptyLines: true });
-  const [head = [], ...rows] = data;
-  if (rows.length < 20)
-    return { ok: false, code: 'line', line: rows.length + 1, message: 'a charge wants 20 samples or more' };
-  if (rows.length > MOST_ROWS)
-    return { ok: false, code: 'line', line: MOST_ROWS, message: 'the log is too long' };
+export function readChargeCsv(raw: string, told: ChargeColumns | null = null): ChargeCsvVerdict {
+  const text = raw.replace(/^\uFEFF/u, '');
+  const beginning = Papa.parse<string[]>(text.slice(0, FIRST_CHARACTERS), {
+    skipEmptyLines: true,
+    preview: FIRST_ROWS,
+  });
+  const rows = text.includes('"')
+    ? listedRows(Papa.parse<string[]>(text, { skipEmptyLines: true }).data)
+    : plainRows(text, beginning.meta.delimiter);
+  const [head = [], ...sample] = beginning.data;
+  rows.next();
   const columns = told ?? guessColumns(head);
-  if (!columns)
+  if (!columns && sample.length >= LEAST_ROWS)
     return {
       ok: false,
       code: 'columns',
       names: head,
-      sample: rows.slice(0, 3),
+      sample: sample.slice(0, 3),
       message: 'which column is the time, and which the current?',
     };
-  const n = rows.length;
-  const [seconds, amps] = [new Float64Array(n), new Float64Array(n)];
-  const volts = columns.volts >= 0 ? new Float64Array(n) : null;
+  if (!columns) return tooFew(sample.length);
+  const [seconds, amps, volts] = [new Growing(), new Growing(), new Growing()];
   let first = 0;
-  for (const [i, row] of rows.entries()) {
+  /** A column as a figure: plain ones as they stand, others by what they are. */
+  const read = (column: number, by: (text: string) => number): number => {
+    const plain = rows.plain(column);
+    return Number.isNaN(plain) ? by(rows.text(column)) : plain;
+  };
+  while (rows.next()) {
+    const i = seconds.length;
     const line = i + 2;
-    const t = readTime(row[columns.time] ?? '');
-    const a = figure(row[columns.amps]) * (columns.milliamps ? 1e-3 : 1);
+    if (i >= MOST_ROWS) return { ok: false, code: 'line', line: MOST_ROWS, message: 'the log is too long' };
+    const t = read(columns.time, readTime);
+    const a = read(columns.amps, figure) * (columns.milliamps ? 1e-3 : 1);
     if (Number.isNaN(t))
-      return { ok: false, code: 'line', line, message: `no time: ${(row[columns.time] ?? '').slice(0, 30)}` };
+      return { ok: false, code: 'line', line, message: `no time: ${rows.text(columns.time).slice(0, 30)}` };
     if (!Number.isFinite(a))
       return {
         ok: false,
         code: 'line',
         line,
-        message: `no current: ${(row[columns.amps] ?? '').slice(0, 30)}`,
+        message: `no current: ${rows.text(columns.amps).slice(0, 30)}`,
       };
     if (i === 0) first = t;
-    if (i > 0 && !(t - first > (seconds[i - 1] as number)))
+    if (i > 0 && !(t - first > seconds.last))
       return { ok: false, code: 'line', line, message: 'its time is not after the one before' };
-    seconds[i] = t - first;
-    amps[i] = Math.abs(a);
-    if (volts) volts[i] = figure(row[columns.volts]) * (columns.millivolts ? 1e-3 : 1);
+    seconds.push(t - first);
+    amps.push(Math.abs(a));
+    if (columns.volts >= 0) volts.push(read(columns.volts, figure) * (columns.millivolts ? 1e-3 : 1));
   }
-  return { ok: true, log: { seconds, amps, volts }, columns };
+  if (seconds.length < LEAST_ROWS) return tooFew(seconds.length);
+  const log = {
+    seconds: seconds.taken(),
+    amps: amps.taken(),
+    volts: columns.volts >= 0 ? volts.taken() : null,
+  };
+  return { ok: true, log, columns };
 }
+
+const LEAST_ROWS = 20;
+const tooFew = (rows: number): ChargeCsvVerdict => ({
+  ok: false,
+  code: 'line',
+  line: rows + 1,
+  message: 'a charge wants 20 samples or more',
+});

@@ -1,4 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
+import fc from 'fast-check';
 import { guessColumns, readChargeCsv, readTime } from '../formats/charge-csv';
 import { simulatedCharge } from '../practice/charge-sim';
 import { chargeTrace } from './charge-trace';
@@ -69,6 +70,29 @@ describe('the log of a power meter', () => {
     if (!found.ok) throw new Error(found.message);
     expect(found.log.amps[3]).toBeCloseTo(amps);
     expect(found.log.seconds.at(-1)).toBeCloseTo(last);
+  });
+  it('reads plain rows as the table reader reads quoted ones, digit for digit', () => {
+    const cell = fc.oneof(
+      fc.double({ min: -1e6, max: 1e6, noNaN: true }).map(String),
+      fc.integer({ min: -999, max: 999 }).map(String),
+      fc.constantFrom('0.45 A', '1e-3', '0,5', ' 7 ', '-0.000001', '123456789.123456'),
+    );
+    fc.assert(
+      fc.property(
+        fc.array(cell, { minLength: 25, maxLength: 40 }),
+        fc.constantFrom('\n', '\r\n'),
+        fc.constantFrom(';', '\t'),
+        (cells, end, part) => {
+          const lines = (quote: string): string =>
+            [
+              ['time', 'amps', 'volts'].join(part),
+              ...cells.map((c, i) => [`${i * 0.1}`, `${quote}${c}${quote}`, '5.03'].join(part)),
+              '',
+            ].join(end);
+          expect(readChargeCsv(lines(''))).toEqual(readChargeCsv(lines('"')));
+        },
+      ),
+    );
   });
   it('asks where the names do not tell, and takes what it is told', () => {
     const text = `a1,a2,a3\n${rows((i) => `${i},450,5`)}`;
