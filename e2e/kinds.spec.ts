@@ -9,6 +9,7 @@ import { STICK_TOP } from '../demo/scenes/stick';
 import { allSaved, choose, move, watchErrors } from './bench';
 import { JobClient } from './job-client';
 import { TestServer } from './server';
+import { StandIn } from './stand-in';
 
 /**
  * Each kind of job from Take in to the hand-back page, by the screens; the marks of its board are put there beforehand, since another test
@@ -16,11 +17,20 @@ import { TestServer } from './server';
  */
 
 let server: TestServer;
+let standIn: StandIn;
 test.beforeAll(async () => {
   server = await TestServer.start();
+  standIn = await StandIn.start();
+  const answer = await fetch(`${server.url}/api/instruments/power`, {
+    method: 'PUT',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ host: '127.0.0.1', port: standIn.powerPort }),
+  });
+  if (!answer.ok) throw new Error('the power meter does not answer');
 });
 test.afterAll(async () => {
   await server.stop();
+  await standIn.stop();
 });
 test.describe.configure({ mode: 'parallel' });
 
@@ -240,14 +250,16 @@ async function proveAndClose(page: Page): Promise<string[]> {
     const title = await move(page).getByRole('heading').innerText();
     asked.push(title);
     if (await move(page).getByRole('button', { name: /^Yes/ }).isVisible()) await page.keyboard.press('y');
-    else {
-      const typed = title.startsWith('Volts')
-        ? '5.06'
-        : title.startsWith('Current')
-          ? '0.2'
-          : /apart|no short/.test(title)
-            ? 'OL'
-            : '0.3';
+    else if (title.startsWith('Current')) {
+      // Plugged in through the power meter, and its figure taken.
+      const meter = page.getByRole('region', { name: 'Power meter' });
+      await choose(meter.getByLabel('A simulated meter'), 'healthy');
+      await expect(meter.getByRole('status', { name: 'What flows' })).toContainText('it draws, steadily');
+      await move(page)
+        .getByRole('button', { name: /^Take .* from the meter/ })
+        .click();
+    } else {
+      const typed = title.startsWith('Volts') ? '5.06' : /apart|no short/.test(title) ? 'OL' : '0.3';
       await move(page).getByRole('textbox').fill(typed);
       await page.keyboard.press('Enter');
     }
@@ -297,7 +309,8 @@ for (const job of JOBS) {
     expect(asked.length).toBeGreaterThan(1);
     for (const not of job.notAsked) expect(asked.filter((a) => not.test(a))).toEqual([]);
     await goTo(page, 'Close up');
-    for (let n = 0; n < 3; n += 1) await page.keyboard.press('c');
+    // What is looked at before it shuts, then each step.
+    for (let n = 0; n < 8; n += 1) await page.keyboard.press('c');
     for (const box of await page.getByRole('region', { name: 'Final checks' }).getByRole('checkbox').all())
       await box.click();
     await page.getByLabel('Handed back').click();

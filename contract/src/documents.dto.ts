@@ -276,6 +276,7 @@ export class FastenersBackDto implements FastenersBack {
 
 export class ClosingDto implements Closing {
   @Texts(STEPS_MAX, 64) stepsDone!: string[];
+  @Texts(STEPS_MAX, 64) replaced!: string[];
   @ListOf(() => FastenersBackDto, STEPS_MAX) fastenersBack!: FastenersBackDto[];
   @Texts(50, 40) finalDone!: string[];
   @Text(4000) wrong!: string;

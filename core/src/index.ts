@@ -278,3 +278,6 @@ export { orderQuantity, usePerYear } from './worth/order-quantity';
 export { repairOrReplace } from './worth/repair-or-replace';
 export type { WorthInputs, WorthVerdict } from './worth/repair-or-replace';
 export { chargeCsv, readingsCsv, resultsCsv } from './formats/job-csv';
+export { beforeShut } from './job/before-shut';
+export { copyAtLeastS, linkOf } from './prove/usb-rate';
+export type { FinalCheck } from './job/final-checks';

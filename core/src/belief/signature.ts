@@ -211,7 +211,8 @@ export const SIGNATURES: readonly SignatureRow[] = [
       [0.2, ohmsAbout(0.75, 0.4)],
       [0.05, NOTHING_BETWEEN],
     ],
-    shows: '22, 27 or 33 Ω through the series resistor, 68 Ω where zeners clamp the pair; under 1 Ω through a choke',
+    shows:
+      '22, 27 or 33 Ω through the series resistor, 68 Ω where zeners clamp the pair; under 1 Ω through a choke',
     source: 'series resistors of full-speed drivers (USB 2.0 specification, from memory); common practice',
   },
   {

@@ -91,6 +91,8 @@ export interface MatchRecord {
 
 export interface Closing {
   readonly stepsDone: readonly string[];
+  /** Ids of steps at which something new went in, in the place of what came off. */
+  readonly replaced: readonly string[];
   readonly fastenersBack: readonly FastenersBack[];
   readonly finalDone: readonly string[];
   readonly wrong: string;
@@ -145,6 +147,7 @@ export const EMPTY_MATCH: MatchRecord = {
 };
 export const EMPTY_CLOSING: Closing = {
   stepsDone: [],
+  replaced: [],
   fastenersBack: [],
   finalDone: [],
   wrong: '',

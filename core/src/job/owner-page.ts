@@ -78,13 +78,19 @@ const CARE: Partial<Record<DeviceTrait, string>> = {
 
 /** The owner's page of a job. */
 export function ownerPage({ record, plans, items, prove, drawSaid }: JobView): OwnerPage {
-  const { intake, rebuild } = record;
+  const { intake, rebuild, teardown, closing } = record;
   const passed = prove.checks.filter((c) => c.verdict === 'pass');
   const measured = passed.filter(
     (c) => c.check.entry !== 'yes-no' && !c.check.powered && !c.check.helps,
   ).length;
   return {
-    done: [...builtWords(plans), ...itemWords(items.filter((i) => rebuild.itemsDone.includes(i.id)))],
+    done: [
+      ...builtWords(plans),
+      ...itemWords(items.filter((i) => rebuild.itemsDone.includes(i.id))),
+      ...teardown.steps
+        .filter((s) => closing.replaced.includes(s.id))
+        .map((s) => `New: ${s.frees || s.place || 'a part of the case'}`),
+    ],
     proved: [
       ...passed.flatMap((c) =>
         c.check.key === 'draw'

@@ -5,6 +5,7 @@ import type { ClosingStep } from '../teardown/closing-order';
 import { closingOrder, closingWords } from '../teardown/closing-order';
 import type { OpeningStep } from '../teardown/step';
 import { fastenerGaps } from '../teardown/fasteners';
+import { beforeShut } from './before-shut';
 import { finalChecks } from './final-checks';
 import type { JobView } from './job-view';
 import type { Move } from './move';
@@ -108,6 +109,9 @@ export function closeUp(view: JobView): Move {
     };
   }
   const next = nextToClose(view);
+  const look =
+    next?.shuts === true ? beforeShut(view).find((c) => !closing.finalDone.includes(c.key)) : undefined;
+  if (look) return move(look.title, 'Before it shuts: afterwards it is opened once more for it.');
   if (next) {
     const { title, care } = closingWords(next);
     return move(title, care);

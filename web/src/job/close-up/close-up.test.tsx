@@ -57,7 +57,11 @@ describe('close up', () => {
   it('once proved, screws are counted back in, and none may be left over', async () => {
     const server = fakeServer(job(true, { ...built, closing: { ...built.closing, stepsDone: ['cell'] } }));
     await open();
+    expect(part('Next move')).toHaveTextContent('No wire over a post');
+    for (let n = 0; n < 6 && !/Screws back/u.test(part('Next move').textContent); n += 1)
+      await userEvent.keyboard('c');
     expect(part('Next move')).toHaveTextContent('Screws back, each to its own hole: cover');
+    expect(server.documents().closing.fastenersBack).toEqual([]);
     await userEvent.click(within(part('Back together')).getByRole('checkbox'));
     expect(part('Next move')).toHaveTextContent('3 of 3 screws: cover');
     expect(part('Still to do')).toHaveTextContent('3 left over of 3, cover, tray A1');

@@ -1,6 +1,7 @@
 import { Printer } from 'lucide-react';
 import { Link } from 'react-router';
-import { closeUpLeft, finalChecks, nextToClose, stationMove } from '@zebbit/core';
+import type { FinalCheck } from '@zebbit/core';
+import { beforeShut, closeUpLeft, finalChecks, nextToClose, stationMove } from '@zebbit/core';
 import { useKeys } from '../../app/use-keys';
 import { Button } from '../../ui/button';
 import { FigureField, TextField } from '../../ui/field';
@@ -20,7 +21,11 @@ export function CloseUp() {
   const { view, documents, edit, bundle } = useJob();
   const { closing, teardown, intake } = documents;
   const left = closeUpLeft(view);
-  const next = nextToClose(view);
+  const looks = beforeShut(view);
+  const look = looks.find((c) => !closing.finalDone.includes(c.key));
+  const step = nextToClose(view);
+  // What is looked at before it shuts comes before the step that shuts.
+  const next = step?.shuts === true && look ? null : step;
   /** One key a step: a group of screws counts with it. */
   const close = (): void => {
     if (!next) return;
@@ -33,33 +38,23 @@ export function CloseUp() {
         ];
     });
   };
-  useKeys({ c: close });
+  const looked = (): void => {
+    if (look) edit('closing', (d) => void (d.finalDone = [...d.finalDone, look.key]));
+  };
+  useKeys({ c: () => (next ? close() : step?.shuts === true ? looked() : undefined) });
   return (
     <>
       <Paper>
         <PhotoWalk />
         <ClosingList />
+        {looks.length > 0 && (
+          <Card title="Before it shuts" about="Everything is connected and tested.">
+            <Ticks checks={looks} />
+          </Card>
+        )}
         {view.needs.closes && (
           <Card title="Final checks" about="With the case shut.">
-            <div>
-              {finalChecks(view.sheet, teardown.battery !== 'none', intake.does).map((c) => (
-                <Tick
-                  key={c.key}
-                  checked={closing.finalDone.includes(c.key)}
-                  onChange={(on) =>
-                    edit(
-                      'closing',
-                      (d) =>
-                        void (d.finalDone = on
-                          ? [...d.finalDone, c.key]
-                          : d.finalDone.filter((k) => k !== c.key)),
-                    )
-                  }
-                >
-                  {c.title}
-                </Tick>
-              ))}
-            </div>
+            <Ticks checks={finalChecks(view.sheet, teardown.battery !== 'none', intake.does)} />
           </Card>
         )}
         <Card title="For the hand-back page">
@@ -120,6 +115,11 @@ export function CloseUp() {
               {next.fasteners ? `Done, all ${next.fasteners.count} back` : 'Done'}
             </Button>
           )}
+          {!next && step?.shuts === true && look && (
+            <Button tone="main" hotkey="C" className="!min-h-11" onClick={looked}>
+              Looked at
+            </Button>
+          )}
           {view.prove.verdict !== 'proved' && <PowerCautions />}
         </SlipMove>
         <SlipSection title="Still to do">
@@ -152,5 +152,30 @@ export function CloseUp() {
         </SlipSection>
       </Slip>
     </>
+  );
+}
+
+/** Looks and trials that are ticked off. */
+function Ticks({ checks }: { readonly checks: readonly FinalCheck[] }) {
+  const { documents, edit } = useJob();
+  const { finalDone } = documents.closing;
+  return (
+    <div>
+      {checks.map((c) => (
+        <Tick
+          key={c.key}
+          checked={finalDone.includes(c.key)}
+          onChange={(on) =>
+            edit(
+              'closing',
+              (d) =>
+                void (d.finalDone = on ? [...d.finalDone, c.key] : d.finalDone.filter((k) => k !== c.key)),
+            )
+          }
+        >
+          {c.title}
+        </Tick>
+      ))}
+    </div>
   );
 }

@@ -1,6 +1,6 @@
 import { Lock, Minus, Plus } from 'lucide-react';
 import { Link } from 'react-router';
-import type { Choice, ClosingStep } from '@zebbit/core';
+import type { Choice, ClosingStep, StepKind } from '@zebbit/core';
 import { closingChoices, closingOrder, isCell } from '@zebbit/core';
 import { Button } from '../../ui/button';
 import { Tick } from '../../ui/tick';
@@ -68,6 +68,9 @@ export function ClosingList() {
   );
 }
 
+/** What may be torn, cut or worn out, so that something else goes in. */
+const MAY_BE_NEW: readonly StepKind[] = ['cut', 'glue', 'gasket', 'press-fit', 'lift-off'];
+
 interface ClosingLineProps {
   readonly closing: ClosingStep;
   readonly choice: Choice | undefined;
@@ -123,6 +126,20 @@ function ClosingLine({ closing: { step, title, care }, choice, testFirst }: Clos
           </Tick>
         )}
       </div>
+      {!locked && MAY_BE_NEW.includes(step.kind) && (
+        <Tick
+          checked={closing.replaced.includes(step.id)}
+          onChange={(on) =>
+            edit(
+              'closing',
+              (d) =>
+                void (d.replaced = on ? [...d.replaced, step.id] : d.replaced.filter((k) => k !== step.id)),
+            )
+          }
+        >
+          a new one
+        </Tick>
+      )}
       {step.fasteners && !locked && (
         <div
           role="group"

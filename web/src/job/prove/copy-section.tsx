@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { FileDown, FolderOpen, X } from 'lucide-react';
 import type { HashedFile } from '@zebbit/core';
-import { compareHashes, parseHashList, printHashList } from '@zebbit/core';
+import { compareHashes, copyAtLeastS, linkOf, parseHashList, printHashList } from '@zebbit/core';
 import { useAppendResult } from '../../api/jobs';
 import { Button } from '../../ui/button';
 import { saveFile } from '../../ui/save-file';
@@ -51,6 +51,23 @@ async function sumFolder(
     bytes: of,
     seconds: since(),
   };
+}
+
+const minutes = (s: number): string =>
+  s < 90 ? `${Math.ceil(s)} s` : s < 5400 ? `${Math.ceil(s / 60)} min` : `${(s / 3600).toFixed(1)} h`;
+
+/** How long a copy of so much takes at least over each link, and what the measured rate says of the link. */
+function LinkWords({ listed: { bytes, seconds } }: { readonly listed: Listed }) {
+  if (bytes === null || bytes < MB) return null;
+  const [full, high] = copyAtLeastS(bytes);
+  const rate = seconds !== null && seconds > 0.5 ? bytes / seconds : null;
+  return (
+    <p className="text-second text-ink2">
+      A copy takes at least {minutes(full?.seconds ?? 0)} at full speed, {minutes(high?.seconds ?? 0)} at high
+      speed{rate === null ? '' : `; at the rate it was read, ${minutes(bytes / rate)}`}.
+      {rate !== null && ` ${linkOf(rate).words}`}
+    </p>
+  );
 }
 
 /** Sides of a comparison: where it came from, and the copy. */
@@ -130,6 +147,7 @@ export function CopySection() {
           ) : (
             <p className="text-second text-ink2">{hint}</p>
           )}
+          {which === 'from' && sides.from?.bytes != null && <LinkWords listed={sides.from} />}
           <div className="mt-1 flex flex-wrap gap-2">
             <Pick
               label={sides[which] ? 'Another folder' : 'Pick the folder'}

@@ -40,6 +40,12 @@ export function Prove() {
   const move = stationMove(view, 'prove');
   const hasPower = prove.checks.some((c) => c.check.powered);
   // While something has power the meter stands under the move.
+  const groups = GROUPS.flatMap(([group, words]) => {
+    const checks = prove.checks.filter((c) => c.check.group === group);
+    return checks.length > 0
+      ? [{ group, words, checks, why: checks.find((c) => c.shut)?.shutWhy ?? '' }]
+      : [];
+  });
   const underPower = hasPower && current?.check.powered === true;
   const asked = prove.checks.filter((c) => !c.check.helps);
   const passed = asked.filter((c) => SETTLED.includes(c.verdict)).length;
@@ -76,20 +82,19 @@ export function Prove() {
           )}
         </SlipMove>
         {underPower && <PowerSection />}
-        {GROUPS.map(([group, words]) => {
-          const checks = prove.checks.filter((c) => c.check.group === group);
-          if (checks.length === 0) return null;
-          const shut = checks.find((c) => c.shut);
+        {groups.map(({ group, words, checks, why }, at) => {
+          // Said where it begins to hold, not at each stage behind it.
+          const said = why !== '' && why !== groups[at - 1]?.why;
           return (
             <SlipSection
               key={group}
               title={words}
               corner={`${checks.filter((c) => SETTLED.includes(c.verdict) && !c.check.helps).length} of ${checks.filter((c) => !c.check.helps).length}`}
             >
-              {shut && (
+              {said && (
                 <p className="mb-2 flex gap-2 rounded-[10px] bg-wait-soft p-2.5 text-second font-semibold text-wait">
                   <Lock aria-hidden className="size-4 shrink-0" />
-                  Not yet: {shut.shutWhy}
+                  Not yet: {why}
                 </p>
               )}
               <ul>
