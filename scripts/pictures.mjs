@@ -75,7 +75,6 @@ const VIEWS = {
     `/jobs/${second}/trace`,
     (page) => page.locator('header').getByRole('button', { name: /night/ }).click(),
   ],
-  'trace-done': [`/jobs/${guide}/trace`],
   match: [
     `/jobs/${second}/match`,
     async (page) => {
@@ -106,6 +105,17 @@ const VIEWS = {
   ],
   sums: ['/sums/heat?task=part&shy=lamp&thick=0.8', (page) => page.getByText(/on cells of 0/).waitFor()],
   prove: [`/jobs/${speaker}/prove`],
+  power: [
+    `/jobs/${guide}/prove`,
+    async (page) => {
+      const part = page.getByRole('region', { name: 'Power meter' });
+      await part.getByLabel('A simulated meter').click();
+      await page.getByRole('option', { name: 'cuts out' }).click();
+      await part.getByText(/cut out 2 times/).waitFor();
+      await part.getByRole('img', { name: /Current of the charge/ }).waitFor();
+      await part.evaluate((e) => e.scrollIntoView());
+    },
+  ],
   'close-up': [`/jobs/${speaker}/close-up`],
   'hand-back': [`/jobs/${guide}/hand-back`],
   'look-over-read': [

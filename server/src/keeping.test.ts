@@ -1,6 +1,6 @@
 import 'reflect-metadata';
 import { existsSync } from 'node:fs';
-import { mkdtemp, readdir, rm, writeFile } from 'node:fs/promises';
+import { mkdtemp, readdir, readFile, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
@@ -27,6 +27,7 @@ interface Bench {
   readonly app: NestExpressApplication;
   readonly http: () => ReturnType<typeof request>;
 }
+const SCHEMA = join(process.cwd(), 'docs/job-file.schema.json');
 let last: Bench | null = null;
 const homes: string[] = [];
 let sized = 0;
@@ -155,6 +156,8 @@ describe('a job as one file', () => {
     const file = JSON.parse(text('job.json')) as JobFileDto;
     valid(file);
     expect(valid.errors).toBeNull();
+    // What is published is what is written.
+    expect(JSON.parse(await readFile(SCHEMA, 'utf8'))).toEqual(JSON.parse(text('job.schema.json')));
     expect(valid(Object.assign({}, file, { readings: [{ red: 1 }] }))).toBe(false);
     expect(text('readings.csv').split('\n')[1]).toMatch(
       /row1\.1,pin 1 VBUS,pour,"'=cmd",ohms,value,0\.3,yes$/u,
@@ -412,7 +415,6 @@ describe('the whole workshop as one file', () => {
     const odd = new Sequelize({ dialect: 'sqlite', storage: path, logging: false });
     await odd.query('CREATE TRIGGER t AFTER INSERT ON jobs BEGIN DELETE FROM documents; END');
     await odd.close();
-    const { readFile } = await import('node:fs/promises');
     const zip = zipSync({ ...files, 'zebbit.sqlite': new Uint8Array(await readFile(path)) });
     const answer = await here.http().post('/api/restore').attach('backup', Buffer.from(zip), 'b.zip');
     expect([answer.status, failure(answer).code]).toEqual([400, 'bad-database']);
