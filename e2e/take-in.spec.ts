@@ -215,16 +215,16 @@ test('the opening graph: keys, paste, tray, one-way steps, test gate, card, and 
     'Battery back in: under the board cannot be reached after: screws back, each to its own hole: board',
   );
   const preview = slip(page, 'It closes in this order').getByRole('listitem');
-  await expect(preview.first()).toContainText('Battery back in');
-  // The ribbon connects something as well: it comes before the test.
-  await expect(preview.nth(1)).toContainText('Ribbon fully home');
-  await expect(preview.nth(2)).toContainText('test now');
-  await page.getByRole('group', { name: /^Closing 2: Ribbon/ }).focus();
-  await page.keyboard.press('u');
-  await expect(slip(page, 'Only in this order')).toContainText('You said: ribbon fully home');
+  // The ribbon connects something as well: it comes before the test, and the cell last of what the test needs.
   await expect(preview.first()).toContainText('Ribbon fully home');
-  await page.getByRole('button', { name: 'Take back' }).click();
+  await expect(preview.nth(1)).toContainText('Battery back in');
+  await expect(preview.nth(2)).toContainText('test now');
+  await page.getByRole('group', { name: /^Closing 2: Battery/ }).focus();
+  await page.keyboard.press('u');
+  await expect(slip(page, 'Only in this order')).toContainText('You said: battery back in');
   await expect(preview.first()).toContainText('Battery back in');
+  await page.getByRole('button', { name: 'Take back' }).click();
+  await expect(preview.first()).toContainText('Ribbon fully home');
 
   await page.getByRole('radio', { name: 'Battery is out' }).click();
   await page.getByRole('button', { name: 'It is open' }).click();
@@ -235,14 +235,15 @@ test('the opening graph: keys, paste, tray, one-way steps, test gate, card, and 
   await expect(together.getByRole('checkbox')).toHaveCount(0);
   await together.getByText('why').first().click();
   await expect(together.getByText(/Test first|Not yet/).first()).toBeVisible();
-  const battery = slip(page, 'For the test').getByRole('checkbox', { name: /^Battery/ });
-  await battery.click();
-  await expect(page.getByText('Battery in again')).toBeVisible();
-  await battery.click();
+  // The cell waits for the board alone, and for its polarity.
+  const forTest = slip(page, 'For the test');
+  await expect(forTest.getByRole('checkbox', { name: /^Battery/ })).toHaveCount(0);
+  await forTest.getByRole('button', { name: /^locked Battery|Battery/ }).click();
+  await expect(forTest).toContainText('the board alone is tested first');
   await page.getByLabel('Learned about').fill('Ribbon is short');
   await page.keyboard.press('Tab');
   await page.getByRole('button', { name: 'Keep the model card' }).click();
-  await expect(page.getByText('Kept: steps, tray plan, cautions.')).toBeVisible();
+  await expect(page.getByText('Kept: steps, tray plan, cautions,')).toBeVisible();
 
   await newJob(page, 'Guide 2');
   await page.getByLabel('Make').fill('tollgate');

@@ -51,6 +51,9 @@ for (let part = 0; part < PARTS; part += 1) {
       `/jobs/${guide}/bench-sheet`,
       '/sums/heat',
       '/sums/lid?cell=yes',
+      '/sums/marks?mark=01C',
+      '/sums/divider',
+      '/sums/solder',
     ];
     for (const path of paths.filter((_, n) => n % PARTS === part)) {
       await page.emulateMedia({ colorScheme: 'light' });

@@ -14,6 +14,8 @@ export interface SimulatedCharge {
   /** As printed on the cell, Ah: new cells hold about that, old ones less. */
   readonly printedAh: number;
   readonly trueAh: number;
+  /** Constant current into the cell, A. */
+  readonly mainA: number;
   /** At the cell before it was plugged in, V. */
   readonly restVolts: number;
   /** When it ended, s. */
@@ -129,6 +131,7 @@ export function simulatedCharge(seed: number, perSecond = 0.2): SimulatedCharge 
     dropouts,
     printedAh,
     trueAh: ah,
+    mainA: rate,
     restVolts,
     fullS: doneAt,
     cellVolts: Float64Array.from(cellVolts),

@@ -5,7 +5,8 @@ import type { MeterMode, MeterShown } from '@zebbit/core';
 import { readMeterLine } from '@zebbit/core';
 import { ApiError, badField, conflict } from '../errors/api-error';
 import { nearbyAddress } from './nearby';
-import { LinkError, ScpiLink } from './scpi-link';
+import { LinkError } from './open-socket';
+import { ScpiLink } from './scpi-link';
 
 const CONFIGURE: Readonly<Record<Exclude<MeterMode, 'seen'>, string>> = {
   continuity: 'CONF:CONT',

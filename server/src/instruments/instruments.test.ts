@@ -2,7 +2,8 @@ import { afterEach, describe, expect, it } from '@jest/globals';
 import { createServer } from 'node:net';
 import type { AddressInfo, Server } from 'node:net';
 import { InstrumentsService } from './instruments.service';
-import { LinkError, ScpiLink } from './scpi-link';
+import { LinkError } from './open-socket';
+import { ScpiLink } from './scpi-link';
 
 const open: { close: () => void }[] = [];
 

@@ -1,6 +1,5 @@
-import { createConnection } from 'node:net';
 import type { Socket } from 'node:net';
-import { LinkError } from './scpi-link';
+import { LinkError, openSocket } from './open-socket';
 
 const ANSWER_MS = 2500;
 /** What sends more than this without an end of line sends no lines. */
@@ -26,22 +25,8 @@ export class LineStream {
   }
 
   /** Throws LinkError when nobody listens there. */
-  static open(host: string, port: number, answerMs = ANSWER_MS): Promise<LineStream> {
-    return new Promise((resolve, reject) => {
-      const socket = createConnection({ host, port });
-      const late = setTimeout(() => {
-        socket.destroy();
-        reject(new LinkError(`Nothing answers at ${host}, port ${port}`));
-      }, answerMs);
-      socket.once('error', (e) => {
-        clearTimeout(late);
-        reject(new LinkError(`No power meter at ${host}, port ${port}: ${e.message}`));
-      });
-      socket.once('connect', () => {
-        clearTimeout(late);
-        resolve(new LineStream(socket));
-      });
-    });
+  static async open(host: string, port: number, answerMs = ANSWER_MS): Promise<LineStream> {
+    return new LineStream(await openSocket('power meter', host, port, answerMs));
   }
 
   /** Lines since it was opened. */

@@ -4,7 +4,7 @@ import type { PowerLines, PowerMeterState } from '@zebbit/contract';
 import { ApiError, badField, conflict } from '../errors/api-error';
 import { LineStream } from './line-stream';
 import { nearbyAddress } from './nearby';
-import { LinkError } from './scpi-link';
+import { LinkError } from './open-socket';
 
 /** As many lines go out at once. */
 const MOST_AT_ONCE = 20_000;

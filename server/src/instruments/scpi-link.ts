@@ -1,8 +1,5 @@
-import { createConnection } from 'node:net';
 import type { Socket } from 'node:net';
-
-/** What went wrong on the wire, in words fit to show. */
-export class LinkError extends Error {}
+import { LinkError, openSocket } from './open-socket';
 
 const ANSWER_MS = 2500;
 /** A meter that sends more than this without an end of line is none. */
@@ -31,22 +28,8 @@ export class ScpiLink {
   }
 
   /** Throws LinkError when nobody listens there. */
-  static open(host: string, port: number, answerMs = ANSWER_MS): Promise<ScpiLink> {
-    return new Promise((resolve, reject) => {
-      const socket = createConnection({ host, port });
-      const late = setTimeout(() => {
-        socket.destroy();
-        reject(new LinkError(`Nothing answers at ${host}, port ${port}`));
-      }, answerMs);
-      socket.once('error', (e) => {
-        clearTimeout(late);
-        reject(new LinkError(`No meter at ${host}, port ${port}: ${e.message}`));
-      });
-      socket.once('connect', () => {
-        clearTimeout(late);
-        resolve(new ScpiLink(socket, answerMs));
-      });
-    });
+  static async open(host: string, port: number, answerMs = ANSWER_MS): Promise<ScpiLink> {
+    return new ScpiLink(await openSocket('meter', host, port, answerMs), answerMs);
   }
 
   get closed(): LinkError | null {

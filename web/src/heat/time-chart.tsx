@@ -3,6 +3,7 @@ import { GridComponent, MarkLineComponent } from 'echarts/components';
 import { init, use as register } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import { useEffect, useRef } from 'react';
+import { tokenColour } from '../ui/token-colour';
 import { useTheme } from '../app/theme';
 
 register([ELine, GridComponent, MarkLineComponent, SVGRenderer]);
@@ -39,8 +40,6 @@ export function TimeChart({ label, seconds, curves, levels, atS, className = 'h-
   const theme = useTheme((s) => s.theme);
   useEffect(() => {
     if (!box.current) return;
-    const colour = (token: string): string =>
-      getComputedStyle(document.documentElement).getPropertyValue(token).trim();
     const chart = init(box.current, null, { renderer: 'svg' });
     const most = Math.max(
       ...levels.map((l) => l.celsius + 10),
@@ -48,7 +47,7 @@ export function TimeChart({ label, seconds, curves, levels, atS, className = 'h-
     );
     const interval = most > 160 ? 100 : 20;
     const top = Math.ceil(most / (interval / 2)) * (interval / 2);
-    const axis = { color: colour('--ink2'), fontSize: 12 };
+    const axis = { color: tokenColour('--ink2'), fontSize: 12 };
     const scale = { type: 'value', min: 0, max: top, interval, nameTextStyle: axis } as const;
     chart.setOption({
       animation: false,
@@ -60,12 +59,12 @@ export function TimeChart({ label, seconds, curves, levels, atS, className = 'h-
         name: 's',
         nameGap: 6,
         nameTextStyle: axis,
-        axisLine: { lineStyle: { color: colour('--line') } },
+        axisLine: { lineStyle: { color: tokenColour('--line') } },
         splitLine: { show: false },
         axisLabel: { ...axis, showMaxLabel: false },
       },
       yAxis: [
-        { ...scale, name: '°C', splitLine: { lineStyle: { color: colour('--line') } }, axisLabel: axis },
+        { ...scale, name: '°C', splitLine: { lineStyle: { color: tokenColour('--line') } }, axisLabel: axis },
         {
           ...scale,
           name: '°F',
@@ -79,7 +78,7 @@ export function TimeChart({ label, seconds, curves, levels, atS, className = 'h-
         data: c.celsius.map((t, k) => [seconds[k] ?? 0, t]),
         symbol: 'none',
         lineStyle: {
-          color: colour(i === 0 ? '--copper' : '--ink'),
+          color: tokenColour(i === 0 ? '--copper' : '--ink'),
           width: 2.5,
           type: DASHES[i % DASHES.length],
         },
@@ -94,10 +93,14 @@ export function TimeChart({ label, seconds, curves, levels, atS, className = 'h-
                     label: {
                       formatter: `${l.name} ${l.celsius} °C`,
                       position: 'insideEndTop',
-                      color: colour(l.stop ? '--stop' : '--ink'),
+                      color: tokenColour(l.stop ? '--stop' : '--ink'),
                       fontSize: 12,
                     },
-                    lineStyle: { color: colour(l.stop ? '--stop' : '--ink2'), type: 'dotted', width: 1.5 },
+                    lineStyle: {
+                      color: tokenColour(l.stop ? '--stop' : '--ink2'),
+                      type: 'dotted',
+                      width: 1.5,
+                    },
                   })),
                   ...(atS === undefined
                     ? []
@@ -105,7 +108,7 @@ export function TimeChart({ label, seconds, curves, levels, atS, className = 'h-
                         {
                           xAxis: atS,
                           label: { show: false },
-                          lineStyle: { color: colour('--copper'), type: 'solid', width: 1 },
+                          lineStyle: { color: tokenColour('--copper'), type: 'solid', width: 1 },
                         },
                       ]),
                 ],

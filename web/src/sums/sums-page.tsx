@@ -7,6 +7,15 @@ import { useKeys } from '../app/use-keys';
 const SUMS = [
   ['/sums/heat', 'Heat on a board', 'what to set, what melts, what gives way'],
   ['/sums/lid', 'Warming a lid', 'until glue or putty lets go'],
+  ['/sums/solder', 'Solder in solder', 'where the mix melts'],
+  ['/sums/wire', 'A wire', 'ohms, loss, when it melts'],
+  ['/sums/track', 'A track', 'what it carries'],
+  ['/sums/marks', 'Marks on a resistor', 'its ohms'],
+  ['/sums/divider', 'Divider, and CC', 'volts in the middle'],
+  ['/sums/units', 'Units and gauges', 'mm, mil, AWG, °C, °F'],
+  ['/sums/charge', 'Charge time', 'from capacity and current'],
+  ['/sums/copy', 'Copy time', 'from size and link'],
+  ['/sums/order', 'How many to order', 'price, postage, use'],
 ] as const;
 
 /** The frame of every sum: their list on the left, what is drawn, and the figures on the right. */
@@ -26,13 +35,16 @@ export function SumsPage({
       <title>{`${title} · Zebbit`}</title>
       <TopBar />
       <div className="flex min-h-0 flex-1">
-        <nav aria-label="Sums" className="w-[200px] shrink-0 space-y-1 border-r border-line bg-sheet p-3">
+        <nav
+          aria-label="Sums"
+          className="scroll-thin w-[200px] shrink-0 space-y-0.5 overflow-y-auto border-r border-line bg-sheet p-3"
+        >
           {SUMS.map(([to, words, why]) => (
             <NavLink
               key={to}
               to={to}
               className={({ isActive }) =>
-                `block rounded-[10px] p-2.5 ${isActive ? 'bg-copper-soft' : 'hover:bg-sunk'}`
+                `block rounded-[10px] px-2.5 py-1.5 ${isActive ? 'bg-copper-soft' : 'hover:bg-sunk'}`
               }
             >
               <span className="block font-bold">{words}</span>

@@ -3,6 +3,7 @@ import { GridComponent, TooltipComponent } from 'echarts/components';
 import { init, use as register } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import { useEffect, useRef } from 'react';
+import { tokenColour } from './token-colour';
 import { useTheme } from '../app/theme';
 
 register([EBar, GridComponent, TooltipComponent, SVGRenderer]);
@@ -22,8 +23,6 @@ export function BarChart({ label, names, values, marked, print }: BarChartProps)
   const theme = useTheme((s) => s.theme);
   useEffect(() => {
     if (!box.current) return;
-    const colour = (token: string): string =>
-      getComputedStyle(document.documentElement).getPropertyValue(token).trim();
     const chart = init(box.current, null, { renderer: 'svg' });
     chart.setOption({
       animation: false,
@@ -31,9 +30,9 @@ export function BarChart({ label, names, values, marked, print }: BarChartProps)
       xAxis: {
         type: 'category',
         data: [...names],
-        axisLine: { lineStyle: { color: colour('--line') } },
+        axisLine: { lineStyle: { color: tokenColour('--line') } },
         axisTick: { show: false },
-        axisLabel: { color: colour('--ink2'), fontSize: 13 },
+        axisLabel: { color: tokenColour('--ink2'), fontSize: 13 },
       },
       yAxis: { type: 'value', show: false },
       series: [
@@ -42,12 +41,15 @@ export function BarChart({ label, names, values, marked, print }: BarChartProps)
           barMaxWidth: 54,
           data: values.map((value, i) => ({
             value,
-            itemStyle: { color: colour(i === marked ? '--copper' : '--line'), borderRadius: [6, 6, 0, 0] },
+            itemStyle: {
+              color: tokenColour(i === marked ? '--copper' : '--line'),
+              borderRadius: [6, 6, 0, 0],
+            },
           })),
           label: {
             show: true,
             position: 'top',
-            color: colour('--ink'),
+            color: tokenColour('--ink'),
             fontSize: 13,
             formatter: ({ value }: { value: unknown }) => print(Number(value)),
           },

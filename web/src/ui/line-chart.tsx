@@ -3,6 +3,7 @@ import { GridComponent, MarkLineComponent } from 'echarts/components';
 import { init, use as register } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import { useEffect, useRef } from 'react';
+import { tokenColour } from './token-colour';
 import { useTheme } from '../app/theme';
 
 register([ELine, GridComponent, MarkLineComponent, SVGRenderer]);
@@ -26,17 +27,15 @@ export function LineChart({ label, steps, names, rows, level }: LineChartProps) 
   const theme = useTheme((s) => s.theme);
   useEffect(() => {
     if (!box.current) return;
-    const colour = (token: string): string =>
-      getComputedStyle(document.documentElement).getPropertyValue(token).trim();
     const chart = init(box.current, null, { renderer: 'svg' });
-    const axis = { color: colour('--ink2'), fontSize: 12 };
+    const axis = { color: tokenColour('--ink2'), fontSize: 12 };
     chart.setOption({
       animation: false,
       grid: { left: 40, right: 52, top: 12, bottom: 24 },
       xAxis: {
         type: 'category',
         data: steps.map(String),
-        axisLine: { lineStyle: { color: colour('--line') } },
+        axisLine: { lineStyle: { color: tokenColour('--line') } },
         axisTick: { show: false },
         axisLabel: axis,
       },
@@ -45,7 +44,7 @@ export function LineChart({ label, steps, names, rows, level }: LineChartProps) 
         min: 0,
         max: 1,
         interval: 0.5,
-        splitLine: { lineStyle: { color: colour('--line') } },
+        splitLine: { lineStyle: { color: tokenColour('--line') } },
         axisLabel: { ...axis, formatter: (v: number) => `${Math.round(v * 100)} %` },
       },
       series: rows.map((row, i) => ({
@@ -54,7 +53,7 @@ export function LineChart({ label, steps, names, rows, level }: LineChartProps) 
         data: [...row],
         symbol: 'none',
         lineStyle: {
-          color: colour(i === 0 ? '--copper' : '--ink'),
+          color: tokenColour(i === 0 ? '--copper' : '--ink'),
           width: 2,
           type: DASHES[i % DASHES.length],
         },
@@ -62,7 +61,7 @@ export function LineChart({ label, steps, names, rows, level }: LineChartProps) 
         endLabel: {
           show: (row.at(-1) ?? 0) < level,
           formatter: names[i] ?? '',
-          color: colour('--ink'),
+          color: tokenColour('--ink'),
           fontSize: 12,
         },
         labelLayout: { moveOverlap: 'shiftY' },
@@ -72,7 +71,7 @@ export function LineChart({ label, steps, names, rows, level }: LineChartProps) 
                 silent: true,
                 symbol: 'none',
                 label: { show: false },
-                lineStyle: { color: colour('--ink2'), type: 'dotted' },
+                lineStyle: { color: tokenColour('--ink2'), type: 'dotted' },
                 data: [{ yAxis: level }],
               },
             }

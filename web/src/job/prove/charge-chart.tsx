@@ -5,6 +5,7 @@ import { CanvasRenderer } from 'echarts/renderers';
 import { useEffect, useRef } from 'react';
 import type { ChargePhase } from '@zebbit/core';
 import { CHARGE_PHASE_WORDS } from '@zebbit/core';
+import { tokenColour } from '../../ui/token-colour';
 import { useTheme } from '../../app/theme';
 import type { ChargeWindow } from '../../workers/charge-reader';
 
@@ -31,10 +32,8 @@ export function ChargeChart({
   const theme = useTheme((s) => s.theme);
   useEffect(() => {
     if (!box.current) return;
-    const colour = (token: string): string =>
-      getComputedStyle(document.documentElement).getPropertyValue(token).trim();
     const chart = init(box.current, null, { renderer: 'canvas' });
-    const axis = { color: colour('--ink2'), fontSize: 12 };
+    const axis = { color: tokenColour('--ink2'), fontSize: 12 };
     const points = (w: ChargeWindow): number[][] => Array.from(w.seconds, (t, i) => [t, w.amps[i] ?? 0]);
     chart.setOption({
       animation: false,
@@ -45,14 +44,14 @@ export function ChargeChart({
         max: longS,
         axisLabel: { ...axis, formatter: clock, hideOverlap: true },
         splitLine: { show: false },
-        axisLine: { lineStyle: { color: colour('--line') } },
+        axisLine: { lineStyle: { color: tokenColour('--line') } },
       },
       yAxis: {
         type: 'value',
         name: 'A',
         nameTextStyle: axis,
         axisLabel: axis,
-        splitLine: { lineStyle: { color: colour('--line') } },
+        splitLine: { lineStyle: { color: tokenColour('--line') } },
       },
       dataZoom: [
         { type: 'inside', filterMode: 'none' },
@@ -62,14 +61,17 @@ export function ChargeChart({
           height: 16,
           bottom: 8,
           showDetail: false,
-          borderColor: colour('--line'),
+          borderColor: tokenColour('--line'),
           fillerColor: 'transparent',
-          dataBackground: { lineStyle: { color: colour('--ink2') }, areaStyle: { color: colour('--sunk') } },
-          selectedDataBackground: {
-            lineStyle: { color: colour('--copper') },
-            areaStyle: { color: colour('--copper-soft') },
+          dataBackground: {
+            lineStyle: { color: tokenColour('--ink2') },
+            areaStyle: { color: tokenColour('--sunk') },
           },
-          moveHandleStyle: { color: colour('--line') },
+          selectedDataBackground: {
+            lineStyle: { color: tokenColour('--copper') },
+            areaStyle: { color: tokenColour('--copper-soft') },
+          },
+          moveHandleStyle: { color: tokenColour('--line') },
         },
       ],
       series: [
@@ -77,15 +79,15 @@ export function ChargeChart({
           type: 'line',
           data: points(whole),
           symbol: 'none',
-          lineStyle: { color: colour('--copper'), width: 1.5 },
+          lineStyle: { color: tokenColour('--copper'), width: 1.5 },
           markArea: {
             silent: true,
-            label: { color: colour('--ink'), fontSize: 11, position: 'top' },
+            label: { color: tokenColour('--ink'), fontSize: 11, position: 'top' },
             data: phases.map((p, i) => [
               {
                 name: String(i + 1),
                 xAxis: p.fromS,
-                itemStyle: { color: colour(i % 2 === 0 ? '--sunk' : '--copper-soft'), opacity: 0.6 },
+                itemStyle: { color: tokenColour(i % 2 === 0 ? '--sunk' : '--copper-soft'), opacity: 0.6 },
               },
               { xAxis: p.toS },
             ]),
