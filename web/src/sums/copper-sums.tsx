@@ -47,7 +47,7 @@ export function WireSum() {
           }
           stop={much}
           lines={[
-            `${printWire(d)}, ${printLength(long)} of copper at 20 °C: ${printOhms(ohms)}`,
+            `${printWire(d)}, ${printLength(long)} of copper at 20 °C: ${printOhms(ohms)}`,
             `${printAmps(amps)} × ${printOhms(ohms)} = ${printVolts(amps * ohms)}`,
             `gives off ${(1000 * amps * amps * ohms).toFixed(1)} mW as heat`,
             `melts in free air from about ${printAmps(melts)}; for a tenth of a second it bears up to ${printAmps(burst)}`,
