@@ -226,8 +226,8 @@ describe('the likeliest part, on open footprints with 0.1 mm of noise, 30 % of t
     const library = partLibrary(OPEN_PARTS);
     let [runs, first, three] = [0, 0, 0];
     OPEN_PARTS.forEach((truth, k) => {
-      // Three tears of each here; the benchmark plays twenty of each, fixed and fresh.
-      for (const seed of [1, 2, 3]) {
+      // Two tears of each here; the benchmark plays twenty of each, fixed and fresh.
+      for (const seed of [1, 2]) {
         const torn = tornPattern(truth, seed * 1000 + k, {
           noiseMm: 0.1,
           padsGone: 0.3,

@@ -1,4 +1,4 @@
-import { mkdirSync } from 'node:fs';
+import { mkdtempSync } from 'node:fs';
 import { rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -20,9 +20,6 @@ import type { Response } from 'express';
 import { diskStorage } from 'multer';
 import { badField } from '../errors/api-error';
 import { BackupService } from './backup.service';
-
-/** Where an upload waits while it is looked at. */
-const WAITING = join(tmpdir(), 'zebbit-uploads');
 
 @Controller('api')
 export class BackupController {
@@ -49,8 +46,8 @@ export class BackupController {
     FileInterceptor('backup', {
       storage: diskStorage({
         destination: (_request, _file, done) => {
-          mkdirSync(WAITING, { recursive: true });
-          done(null, WAITING);
+          // A folder of its own, which nobody else may look into.
+          done(null, mkdtempSync(join(tmpdir(), 'zebbit-upload-')));
         },
       }),
       limits: { fileSize: BACKUP_MAX_BYTES, files: 1, fields: 0 },
@@ -61,7 +58,7 @@ export class BackupController {
     try {
       return await this.backups.restore(file.path);
     } finally {
-      await rm(file.path, { force: true });
+      await rm(file.destination, { recursive: true, force: true });
     }
   }
 }

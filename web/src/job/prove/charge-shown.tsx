@@ -15,6 +15,8 @@ const span = (s: number): string => {
 export const PHASES_FROM_S = 600;
 
 const NONE: readonly ChargePhase[] = [];
+/** As many dropouts are listed. */
+const MOST_TIMES = 8;
 
 /** When the charge ends, or what would tell. */
 export function FullWords({ full }: { readonly full: FullVerdict }) {
@@ -62,6 +64,19 @@ export function ChargeShown({
           ? 'The plug never cut out.'
           : `The plug cut out ${read.trace.dropouts.length === 1 ? 'once' : `${String(read.trace.dropouts.length)} times`}, first after ${span(read.trace.dropouts[0]?.fromS ?? 0)}.`}
       </p>
+      {read.trace.dropouts.length > 1 && (
+        <ul className="figure flex flex-wrap gap-x-3 text-second text-ink2" aria-label="Dropouts">
+          {read.trace.dropouts.slice(0, MOST_TIMES).map((d) => (
+            <li key={d.fromS}>
+              at {span(d.fromS)}:{' '}
+              {d.toS - d.fromS < 1 ? `${Math.round(1000 * (d.toS - d.fromS))} ms` : span(d.toS - d.fromS)}
+            </li>
+          ))}
+          {read.trace.dropouts.length > MOST_TIMES && (
+            <li>and {read.trace.dropouts.length - MOST_TIMES} more</li>
+          )}
+        </ul>
+      )}
       <p className="text-second text-ink2">
         {read.samples.toLocaleString('en')} samples over {span(read.longS)}. Ah are those through the port,
         not those in the cell.
