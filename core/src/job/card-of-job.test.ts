@@ -1,24 +1,16 @@
 import { describe, expect, it } from '@jest/globals';
+import { microRow } from '../testing/test-port';
 import { ownDuration } from '../worth/own-duration';
 import type { StoredCardBody } from '../teardown/model-card';
 import { wholeCard } from '../teardown/model-card';
 import { testComponent, testPoint, testReading } from '../testing/test-board';
 import { EMPTY_BOARD } from '../board/board';
-import { placeRow } from '../board/place-row';
 import { cardOfJob, changedSince } from './card-of-job';
 import { EMPTY_DOCUMENTS } from './job-record';
 import { jobView } from './job-view';
 import { weighTrace } from '../trace/trace-answers';
 
-const row = placeRow(EMPTY_BOARD, {
-  family: 'micro-b',
-  face: 'top',
-  first: { x: 0, y: 0 },
-  directionDeg: 0,
-  pitchMm: 0.65,
-  count: 5,
-  mirrored: false,
-});
+const row = microRow();
 const board = {
   ...EMPTY_BOARD,
   family: 'micro-b' as const,

@@ -1,9 +1,9 @@
 import { describe, expect, it } from '@jest/globals';
+import { microRow } from '../testing/test-port';
 import fc from 'fast-check';
 import type { Board, Leg } from '../board/board';
 import { EMPTY_BOARD } from '../board/board';
 import type { PadState } from '../board/pad-state';
-import { placeRow } from '../board/place-row';
 import { twoClicks } from '../geometry/photo-measure';
 import { EMPTY_TEARDOWN } from '../teardown/step';
 import type { JobKind } from './job-kind';
@@ -16,15 +16,7 @@ import { kindDoubt, proposeKinds, withKind } from './propose-kind';
 import type { Station } from './station';
 import { isSpared, lookOverLeft, presentStation, stationStates, STATIONS } from './station';
 
-const row = placeRow(EMPTY_BOARD, {
-  family: 'micro-b',
-  face: 'top',
-  first: { x: 0, y: 0 },
-  directionDeg: 0,
-  pitchMm: 0.65,
-  count: 5,
-  mirrored: false,
-});
+const row = microRow();
 const leg = (state: PadState): Leg => ({
   id: 'leg1',
   name: 'leg 1',

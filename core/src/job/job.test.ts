@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
+import { microRow } from '../testing/test-port';
 import { EMPTY_BOARD } from '../board/board';
-import { placeRow } from '../board/place-row';
 import { testComponent, testPoint, testReading } from '../testing/test-board';
 import { twoClicks } from '../geometry/photo-measure';
 import { batteryGate } from '../teardown/battery-gate';
@@ -80,15 +80,7 @@ const scaled = {
   opacity: 1,
   measure: twoClicks({ x: 0, y: 0 }, { x: 90, y: 0 }, 9),
 } as const;
-const row = placeRow(EMPTY_BOARD, {
-  family: 'micro-b',
-  face: 'top',
-  first: { x: 0, y: 0 },
-  directionDeg: 0,
-  pitchMm: 0.65,
-  count: 5,
-  mirrored: false,
-});
+const row = microRow();
 const looked: JobRecord = {
   ...takenIn,
   teardown: opened,
@@ -381,15 +373,7 @@ describe('the stamp of what was weighed', () => {
     const board = {
       ...EMPTY_BOARD,
       rows: [
-        placeRow(EMPTY_BOARD, {
-          family: 'micro-b',
-          face: 'top',
-          first: { x: 0, y: 0 },
-          directionDeg: 0,
-          pitchMm: 0.65,
-          count: 5,
-          mirrored: false,
-        }),
+        microRow(),
       ],
       points: [testPoint('pour', 'pour', 4, 4)],
     } as const;

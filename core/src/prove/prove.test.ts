@@ -1,7 +1,8 @@
 import { describe, expect, it } from '@jest/globals';
+import { microRow } from '../testing/test-port';
 import type { Board } from '../board/board';
 import { EMPTY_BOARD } from '../board/board';
-import { placeFamily, placeRow } from '../board/place-row';
+import { placeFamily } from '../board/place-row';
 import { testComponent, testPoint, testReading } from '../testing/test-board';
 import { FAMILIES } from '../connector/family';
 import { EMPTY_REBUILD, rebuildPlan, usualWish } from '../rebuild/rebuild-plan';
@@ -64,15 +65,7 @@ describe('acceptance limits', () => {
   });
 });
 
-const row = placeRow(EMPTY_BOARD, {
-  family: 'micro-b',
-  face: 'top',
-  first: { x: 0, y: 0 },
-  directionDeg: 0,
-  pitchMm: 0.65,
-  count: 5,
-  mirrored: false,
-});
+const row = microRow();
 const board: Board = {
   ...EMPTY_BOARD,
   family: 'micro-b',

@@ -1,10 +1,10 @@
 import { describe, expect, it } from '@jest/globals';
+import { microRow } from '../testing/test-port';
 import fc from 'fast-check';
 import { EMPTY_BOARD } from '../board/board';
 import type { Board } from '../board/board';
 import type { PadState } from '../board/pad-state';
 import { PAD_STATES } from '../board/pad-state';
-import { placeRow } from '../board/place-row';
 import { testComponent, testReading } from '../testing/test-board';
 import { PIN_FUNCTIONS } from '../connector/pin-function';
 import { millimetres } from '../quantity/units';
@@ -71,15 +71,7 @@ describe('checkJumper', () => {
   });
 });
 
-const row = placeRow(EMPTY_BOARD, {
-  family: 'micro-b',
-  face: 'top',
-  first: { x: 0, y: 0 },
-  directionDeg: 0,
-  pitchMm: 0.65,
-  count: 5,
-  mirrored: false,
-});
+const row = microRow();
 const board: Board = {
   ...EMPTY_BOARD,
   rows: [{ ...row, pins: row.pins.map((p, i) => ({ ...p, state: i === 0 ? 'trace-torn' : 'sound' })) }],

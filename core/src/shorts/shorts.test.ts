@@ -1,9 +1,8 @@
 import { describe, expect, it } from '@jest/globals';
+import { microRow } from '../testing/test-port';
 import fc from 'fast-check';
 import { EMPTY_BOARD } from '../board/board';
 import { testComponent, testPoint, testReading } from '../testing/test-board';
-import { placeRow } from '../board/place-row';
-import { boardPoint } from '../geometry/point';
 import { shortedRail } from '../practice/shorted-rail';
 import { traceContext } from '../belief/trace-context';
 import type { Hunt, HuntResult } from './hunt-chances';
@@ -184,15 +183,7 @@ describe('the way along the rail', () => {
 });
 
 describe('the hunt of a job', () => {
-  const row = placeRow(EMPTY_BOARD, {
-    family: 'micro-b',
-    face: 'top',
-    first: boardPoint(0, 0),
-    directionDeg: 0,
-    pitchMm: 0.65,
-    count: 5,
-    mirrored: false,
-  });
+  const row = microRow();
   const board = {
     ...EMPTY_BOARD,
     rows: [{ ...row, pins: row.pins.map((p) => ({ ...p, state: 'sound' as const })) }],

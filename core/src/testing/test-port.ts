@@ -1,8 +1,20 @@
-import type { Board } from '../board/board';
+import type { Board, PinRow } from '../board/board';
 import { EMPTY_BOARD } from '../board/board';
 import type { PadState } from '../board/pad-state';
-import { placeFamily } from '../board/place-row';
+import { placeFamily, placeRow } from '../board/place-row';
 import { boardPoint } from '../geometry/point';
+
+/** Five pads of a micro-B port on an empty board, from its corner to the right, not looked at. */
+export const microRow = (): PinRow =>
+  placeRow(EMPTY_BOARD, {
+    family: 'micro-b',
+    face: 'top',
+    first: boardPoint(0, 0),
+    directionDeg: 0,
+    pitchMm: 0.65,
+    count: 5,
+    mirrored: false,
+  });
 
 /** A board of tests with a micro-B port: five sound pads from (18.7, 14) to the right, two legs through the board before them, its edge at y = 20. */
 export function testPort(states: Readonly<Record<string, PadState>> = {}): Board {

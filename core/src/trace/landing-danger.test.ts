@@ -1,8 +1,8 @@
 import { describe, expect, it } from '@jest/globals';
+import { microRow } from '../testing/test-port';
 import type { Board, Component } from '../board/board';
 import { EMPTY_BOARD } from '../board/board';
 import type { PadState } from '../board/pad-state';
-import { placeRow } from '../board/place-row';
 import type { Reading } from '../board/reading';
 import { testComponent, testPoint, testReading } from '../testing/test-board';
 import type { TargetBelief } from '../belief/pin-belief';
@@ -22,15 +22,7 @@ const legs = (id: string, kind: Component['kind'], count: number): Component => 
 });
 
 function microB(states: readonly PadState[], more: Partial<Board> = {}): Board {
-  const row = placeRow(EMPTY_BOARD, {
-    family: 'micro-b',
-    face: 'top',
-    first: { x: 0, y: 0 },
-    directionDeg: 0,
-    pitchMm: 0.65,
-    count: 5,
-    mirrored: false,
-  });
+  const row = microRow();
   return {
     ...EMPTY_BOARD,
     family: 'micro-b',
