@@ -372,9 +372,7 @@ describe('the stamp of what was weighed', () => {
   it('a job with readings and no answers is unweighed; answers to no readings are not missed', () => {
     const board = {
       ...EMPTY_BOARD,
-      rows: [
-        microRow(),
-      ],
+      rows: [microRow()],
       points: [testPoint('pour', 'pour', 4, 4)],
     } as const;
     const record: JobRecord = {
