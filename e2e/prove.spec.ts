@@ -211,7 +211,7 @@ test('a power meter on the wire: what flows is said as it flows, and its figure 
     for (const [scene, words] of [
       ['healthy', /it draws, steadily/],
       ['flat cell', /a trickle/],
-      ['no 5.1 k', /not even volts.*5\.1 kΩ/],
+      ['no 5.1 k', /no volts to speak of.*5\.1 kΩ/],
       ['9 V', /more than 5 V/],
       ['cuts out', /cut out/],
       ['short', /the volts collapse.*Unplug/],

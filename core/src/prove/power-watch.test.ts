@@ -47,6 +47,27 @@ describe('a power meter, watched', () => {
     expect(watched('healthy', 20, 0.2).state).toBe('over');
     expect(watched('healthy', 20, null).state).toBe('charging');
   });
+  it('what blinks by itself does not trip; low volts with nothing flowing are no short', () => {
+    const seconds = Array.from({ length: 400 }, (_, i) => i / 20);
+    const blink = seconds.map((s) => (s % 1 < 0.3 ? 0.2 : 0.02));
+    expect(
+      watchPower(
+        seconds,
+        blink,
+        seconds.map(() => 5.05),
+        null,
+      ).off,
+    ).toBe(false);
+    const sagging = seconds.map((s) => (s % 1 < 0.3 ? 2.5 : 5.05));
+    expect(watchPower(seconds, blink, sagging, null)).toMatchObject({ off: true });
+    const dead = watchPower(
+      seconds,
+      seconds.map(() => 0),
+      seconds.map(() => 2.4),
+      null,
+    );
+    expect(dead).toMatchObject({ state: 'no-supply', off: false });
+  });
   it('a charge that ends is tapering, then done', () => {
     const seconds = Array.from({ length: 2000 }, (_, i) => i * 5);
     const amps = seconds.map((s) => (s < 3000 ? 0.5 : s < 8000 ? 0.5 * Math.exp(-(s - 3000) / 2200) : 0.01));

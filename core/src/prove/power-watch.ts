@@ -38,7 +38,6 @@ const NOTHING_A = 0.005;
 const TRICKLE_A = 0.09;
 /** Under this a supply of 5 V has given way: a USB port may fall to 4.40 V at its far end (USB 2.0, from memory). */
 const LOW_V = 4.4;
-const NO_SUPPLY_V = 1;
 /** Over this it is no longer 5 V (5.5 V is the most of a 5 V supply; USB Type-C, from memory). */
 const RAISED_V = 5.6;
 /** So often on and off within the time looked at, it is no settling (common practice). */
@@ -80,7 +79,7 @@ function cuts(seconds: ArrayLike<number>, amps: ArrayLike<number>, usual: number
 
 const WORDS: Readonly<Record<PowerState, readonly [string, string]>> = {
   'no-supply': [
-    'not even volts',
+    'no volts to speak of, and nothing flows',
     'A type C supply gives nothing before it feels 5.1 kΩ on a CC pin: turn the plug; then ring each CC through its resistor. With a plug of another kind: cable, supply, meter the right way round.',
   ],
   nothing: [
@@ -139,6 +138,7 @@ export function watchPower(
   const firstA = part(amps, first, end).reduce((m, a) => Math.max(m, a), 0);
   const recent = part(amps, since(PULSES_S));
   const peak = recent.reduce((m, a) => Math.max(m, a), 0);
+  const leastV = volts ? part(volts, since(PULSES_S)).reduce((m, v) => Math.min(m, v), Infinity) : Infinity;
   const all = part(amps, 0).toSorted((a, b) => a - b);
   const usual = all[Math.floor(0.9 * (n - 1))] ?? 0;
   const long = now - (seconds[0] as number);
@@ -147,9 +147,12 @@ export function watchPower(
     middle(half.slice(-Math.max(3, Math.floor(half.length / 6)))) <
     0.9 * middle(half.slice(0, Math.max(3, Math.floor(half.length / 6))));
   const state = ((): PowerState => {
-    if (pulses(recent, Math.max(NOTHING_A, peak / 3)) >= PULSES && settledA < 0.8 * peak) return 'hiccups';
-    if (lastV !== null && lastV < NO_SUPPLY_V && settledA < NOTHING_A) return 'no-supply';
-    if (lastV !== null && lastV < LOW_V - 0.4) return 'short';
+    // What blinks by itself takes less for a while; what trips takes nothing, or the volts go with it.
+    const trips = recent.some((a) => a < NOTHING_A) || leastV < LOW_V;
+    if (trips && pulses(recent, Math.max(NOTHING_A, peak / 3)) >= PULSES && settledA < 0.8 * peak)
+      return 'hiccups';
+    // Low volts with nothing flowing are no short: nothing pulls them down.
+    if (lastV !== null && lastV < LOW_V - 0.4) return settledA < NOTHING_A ? 'no-supply' : 'short';
     if (usual > TRICKLE_A && settledA < DONE_SHARE * usual && long > 120) return 'done';
     if (settledA < NOTHING_A) return 'nothing';
     if (drawA !== null && settledA > 1.2 * drawA && (lastV ?? 5) < RAISED_V) return 'over';

@@ -31,7 +31,11 @@ export function linkOf(bytesPerS: number): { readonly atLeast: UsbRate; readonly
       words: 'More than 480 Mbit/s can carry: a faster link, or read from the computer’s memory.',
     };
   if (bytesPerS > full.mostBytesPerS)
-    return { atLeast: high, words: 'More than 12 Mbit/s can carry: the link is high speed at least.' };
+    return {
+      atLeast: high,
+      words:
+        'More than 12 Mbit/s can carry: the link is high speed at least, unless the computer had it in its memory.',
+    };
   return {
     atLeast: full,
     words:

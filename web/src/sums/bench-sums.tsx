@@ -11,6 +11,7 @@ import {
   SOLDERS,
 } from '@zebbit/core';
 import { FigureField, SelectField } from '../ui/field';
+import { NumberField } from '../ui/number-field';
 import { Slide } from '../ui/slide';
 import { SumsPage } from './sums-page';
 import { useInputs } from './use-inputs';
@@ -92,12 +93,7 @@ export function CopySum() {
         />
       }
     >
-      <SelectField
-        label="Size"
-        value={String(size)}
-        options={[1, 2, 4, 8, 16, 32, 64, 128, 256, 512, 1000].map((g) => [String(g), `${g} GB`] as const)}
-        onPick={(v) => put({ gb: v })}
-      />
+      <NumberField label="Size, GB" value={size} least={0.001} onValue={(v) => put({ gb: v })} />
     </SumsPage>
   );
 }
@@ -174,18 +170,8 @@ export function OrderSum() {
         />
       }
     >
-      <SelectField
-        label="Price of one"
-        value={String(price)}
-        options={[0.1, 0.2, 0.4, 0.6, 0.8, 1, 1.5, 2, 3, 5, 8].map((p) => [String(p), p.toFixed(2)] as const)}
-        onPick={(v) => put({ price: v })}
-      />
-      <SelectField
-        label="Postage"
-        value={String(post)}
-        options={[0, 2, 4, 6, 9, 12, 15, 20].map((p) => [String(p), p.toFixed(2)] as const)}
-        onPick={(v) => put({ post: v })}
-      />
+      <NumberField label="Price of one" value={price} onValue={(v) => put({ price: v })} />
+      <NumberField label="Postage" value={post} onValue={(v) => put({ post: v })} />
       <Slide
         label="Used a year"
         said={String(use)}

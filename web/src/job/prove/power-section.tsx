@@ -21,6 +21,9 @@ import type { PowerWatching } from './power-store';
 import { createPowerStore } from './power-store';
 import { useLiveTrace } from './use-live-trace';
 
+/** So long ago a cell that was read is still as it was, ms. */
+const SAME_CHARGE_MS = 6 * 3_600_000;
+
 /** From which line on each job is watched: what came before is another job’s. */
 const begun = new Map<string, number>();
 
@@ -115,7 +118,7 @@ export function PowerSection() {
 
 /** What flows now in figures, and in words. */
 function Watched({ power }: { readonly power: PowerWatching }) {
-  const { count, watch, asks, trouble } = useStore(power.store);
+  const { count, watch, asks, recalled, trouble } = useStore(power.store);
   const { view, documents, bundle } = useJob();
   const { cellAh } = documents.teardown;
   const { results } = bundle;
@@ -127,7 +130,10 @@ function Watched({ power }: { readonly power: PowerWatching }) {
         atS: lastS - (Date.now() - Date.parse(p.at)) / 1000,
         volts: p.volts,
       })),
-      restVolts: results.findLast((r) => r.key === 'cell-volts')?.value ?? null,
+      // An older one is of another charge.
+      restVolts:
+        results.findLast((r) => r.key === 'cell-volts' && Date.now() - Date.parse(r.at) < SAME_CHARGE_MS)
+          ?.value ?? null,
     }),
     [cellAh, results],
   );
@@ -138,7 +144,23 @@ function Watched({ power }: { readonly power: PowerWatching }) {
   }, [watch]);
   return (
     <div className="flex flex-col gap-2">
-      {watch ? <Now watch={watch} /> : !asks && <p className="text-second text-ink2">Nothing came yet.</p>}
+      {recalled && (
+        <p className="text-second text-ink2">
+          Its columns are read as you said last time.{' '}
+          <button
+            type="button"
+            className="min-h-9 font-semibold underline underline-offset-4"
+            onClick={power.askAgain}
+          >
+            Not this meter
+          </button>
+        </p>
+      )}
+      {watch && !asks ? (
+        <Now watch={watch} />
+      ) : (
+        !asks && <p className="text-second text-ink2">Nothing came yet.</p>
+      )}
       {asks && (
         <ChargeColumnsForm
           names={asks}

@@ -16,6 +16,8 @@ interface PowerStore {
   readonly watch: PowerWatch | null;
   /** Which figure is which has to be said: what a line looks like. */
   readonly asks: readonly string[] | null;
+  /** The columns are those that were said for another time; what a line looks like. */
+  readonly recalled: readonly string[] | null;
   readonly trouble: string | null;
 }
 
@@ -28,12 +30,19 @@ const MOST_FAULTS = 20;
 
 /** What a power meter sends while one job is looked at. Nothing of it is stored unless the person keeps it. */
 export function createPowerStore(drawA: number | null) {
-  const store = createStore<PowerStore>(() => ({ count: 0, watch: null, asks: null, trouble: null }));
+  const store = createStore<PowerStore>(() => ({
+    count: 0,
+    watch: null,
+    asks: null,
+    recalled: null,
+    trouble: null,
+  }));
   const [seconds, amps, volts]: number[][] = [[], [], []];
   const record = { seconds: seconds ?? [], amps: amps ?? [], volts: volts ?? [] };
   let read = powerLineReader();
   let told = false;
   let [faults, next] = [0, 0];
+  let garbage: string | null = null;
   let timer: ReturnType<typeof setTimeout> | null = null;
 
   const clear = (): void => {
@@ -49,11 +58,12 @@ export function createPowerStore(drawA: number | null) {
       told = true;
       if (known) {
         read = powerLineReader(known);
+        store.setState({ recalled: found.names });
         take(line, atS);
       } else store.setState({ asks: found.names });
     }
     faults = found.kind === 'fault' ? faults + 1 : 0;
-    if (faults === MOST_FAULTS && found.kind === 'fault') store.setState({ trouble: found.message });
+    garbage = found.kind === 'fault' && faults >= MOST_FAULTS ? found.message : faults === 0 ? null : garbage;
     if (found.kind !== 'sample') return;
     const { sample } = found;
     const s = sample.seconds ?? atS;
@@ -93,7 +103,7 @@ export function createPowerStore(drawA: number | null) {
       if (next > 0 || answer.lines.length > 0)
         next = Math.min(answer.from + answer.lines.length, answer.state.count);
       if (answer.lines.length > 0) look();
-      store.setState({ trouble: answer.state.trouble });
+      store.setState({ trouble: answer.state.trouble ?? garbage });
     } catch (reason) {
       store.setState({ trouble: reason instanceof Error ? reason.message : 'The server does not answer' });
     }
@@ -112,7 +122,14 @@ export function createPowerStore(drawA: number | null) {
     tell: (columns: ChargeColumns): void => {
       read = powerLineReader(columns);
       told = true;
-      store.setState({ asks: null });
+      store.setState({ asks: null, recalled: null });
+    },
+    /** The recalled columns are not those of this meter: it is asked anew, and what was read so is dropped. */
+    askAgain: (): void => {
+      const { recalled } = store.getState();
+      read = () => ({ kind: 'aside' });
+      clear();
+      store.setState({ asks: recalled, recalled: null });
     },
     /** Reads what the server has from a line on, and what comes; what it gives stops it. */
     follow: (from: number, head: string | null): (() => void) => {
