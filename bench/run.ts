@@ -5,6 +5,7 @@ import { benchCharge } from './charge';
 import { benchCircuit } from './circuit';
 import { benchInquiry } from './inquiry';
 import { benchDrawer } from './drawer';
+import { benchEvening } from './evening';
 import { benchHeat } from './heat';
 import { benchHeatSettings } from './heat-settings';
 import { benchMatch, seedsOfTwenty } from './match';
@@ -79,6 +80,7 @@ async function run(): Promise<void> {
   await part('verdicts', () => benchVerdicts(Number(wanted[1] ?? 300), fresh));
   await part('plate', () => benchPlate());
   await part('drawer', () => benchDrawer());
+  await part('evening', () => benchEvening(fresh, Number(wanted[1] ?? 500), Number(wanted[2] ?? 50)));
   await part('server', () => benchServer());
   await part('kills', () => benchKills(fresh));
 }

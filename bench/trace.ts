@@ -45,7 +45,7 @@ const pct = (part: number, whole: number): string => `${((100 * part) / Math.max
 
 /** By tenths of what was said: how often it was right, of how many. */
 function decilesOf(said: readonly (readonly [number, number])[]): string {
-  const edges = [0, 0.1, 0.2, 0.3, 0.4, 0.5, 0.6, 0.7, 0.8, 0.9, 0.97, 1.01];
+  const edges = [0, 0.1, 0.2, 0.3, 0.4, 0.5, 0.6, 0.7, 0.8, 0.9, 0.93, 0.95, 0.97, 0.99, 1.01];
   return edges
     .slice(0, -1)
     .flatMap((low, i) => {

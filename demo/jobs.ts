@@ -1,14 +1,17 @@
-import type { Fasteners, Intake, JobView, OpeningStep, RebuildRecord, Teardown } from '@zebbit/core';
+import type { Fasteners, Intake, JobView, OpeningStep, RebuildRecord, Teardown, Wait } from '@zebbit/core';
 import {
+  beginWait,
   EMPTY_BOARD,
   EMPTY_CLOSING,
   EMPTY_INTAKE,
   EMPTY_MATCH,
   EMPTY_REBUILD,
   EMPTY_TEARDOWN,
+  EMPTY_WAITS,
   finalChecks,
   FRESH_CHOICE,
   lineKey,
+  USUAL_WAITS,
   usualStep,
 } from '@zebbit/core';
 import { boardOf, truthOf } from './board-of';
@@ -50,6 +53,15 @@ function screws(
 ): Partial<OpeningStep> {
   return { fasteners: { count, missing: 0, drive, lengthMm, thread, colour: '', compartment } };
 }
+
+/** A wait that began so many minutes before. */
+function waitOf(usual: string, id: string, startedAt: string, more: Partial<Wait> = {}): Wait {
+  const wait = USUAL_WAITS.find((w) => w.key === usual);
+  if (!wait) throw new Error(`no usual wait ${usual}`);
+  return { ...beginWait(wait, { id, startedAt }), ...more };
+}
+const minutesBefore = (now: Date, minutes: number): string =>
+  new Date(now.getTime() - minutes * 60_000).toISOString();
 
 const daysBefore = (now: Date, days: number): string =>
   new Date(now.getTime() - days * 86_400_000).toISOString();
@@ -175,6 +187,7 @@ export async function audioGuide(client: DemoClient, now: Date): Promise<void> {
     minutes: 205,
     faultSite: 'pads',
     handedBack: true,
+    handedBackAt: daysBefore(now, 4),
   });
   await client.keepCard(
     id,
@@ -267,6 +280,10 @@ export async function pillowSpeaker(client: DemoClient, now: Date): Promise<void
   await client.save(id, 'board', board);
   await client.probe(id, truthOf(board, [SPEAKER_TOP]));
   await client.save(id, 'rebuild', asBuilt(await client.view(id), 2));
+  await client.save(id, 'waits', {
+    ...EMPTY_WAITS,
+    waits: [waitOf('mask', 'w1', minutesBefore(now, 4), { what: 'UV mask on D+' })],
+  });
 }
 
 /** Oral-history memory stick: half-way through looking over and tracing. */
@@ -445,6 +462,16 @@ export async function tideClock(client: DemoClient, now: Date): Promise<void> {
     ],
   });
   await client.save(id, 'match', { ...EMPTY_MATCH, part: 'port board, four-pin plug', source: 'ordered' });
+  await client.save(id, 'waits', {
+    ...EMPTY_WAITS,
+    waits: [
+      waitOf('near', 'w1', daysBefore(now, 9), {
+        what: 'port board, four-pin plug',
+        toldAt: daysBefore(now, 4),
+      }),
+    ],
+    promised: new Date(now.getTime() + 3 * 86_400_000).toISOString().slice(0, 10),
+  });
 }
 
 /** Harbour-wall remote: its port came off whole with its joints, the pads are there; the same one goes back. */

@@ -45,7 +45,20 @@ process.on('uncaughtException', (error) => {
 
 /** Each view: its address, and what is done on it before the picture. */
 const VIEWS = {
-  tonight: ['/'],
+  tonight: [
+    '/',
+    async (page) => {
+      await page.getByRole('button', { name: '150 min' }).click();
+      await page.getByRole('button', { name: 'Why this order' }).waitFor();
+    },
+  ],
+  evening: [
+    '/',
+    async (page) => {
+      await page.getByRole('button', { name: '150 min' }).click();
+      await page.getByRole('button', { name: 'Why this order' }).click();
+    },
+  ],
   'take-in': [`/jobs/${lamp}/take-in`],
   worth: [
     `/jobs/${guide}/take-in`,

@@ -1,12 +1,15 @@
 import type {
   CheckResult,
   JobDocuments,
+  JobTask,
   MatchFound,
   NextMove,
   Reading,
   Station,
   StationState,
   TraceAnswers,
+  Wait,
+  WaitsRecord,
   Workshop,
 } from '@zebbit/core';
 import type { PhotoUse } from './evidence.dto';
@@ -42,6 +45,24 @@ export interface JobSummary {
   readonly next: NextMove;
   /** Readings stand that nothing was inferred from yet: the next page that is open weighs them. */
   readonly unweighed: boolean;
+  /** What is still to be done, in sittings; none of a job that is parked or handed back. */
+  readonly tasks: readonly JobTask[];
+  readonly waits: WaitsRecord;
+  readonly owner: string;
+  /** Name of the part that goes in; empty while none was chosen. */
+  readonly part: string;
+}
+
+/** A wait that goes on, with the job it belongs to. */
+export interface OpenWait {
+  readonly jobId: string;
+  readonly jobName: string;
+  readonly wait: Wait;
+}
+
+/** Whether this page is the one to tell that a wait is due: one of all pages is. */
+export interface ToldWait {
+  readonly first: boolean;
 }
 
 /** What a page weighed of a job, with the stamp of what it was weighed from. */

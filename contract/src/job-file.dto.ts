@@ -1,6 +1,6 @@
 import { IsBoolean, IsDefined, IsISO8601, IsIn } from 'class-validator';
 import { BoardDto } from './board.dto';
-import { ClosingDto, IntakeDto, MatchDto, RebuildDto, TeardownDto } from './documents.dto';
+import { ClosingDto, IntakeDto, MatchDto, RebuildDto, TeardownDto, WaitsDto } from './documents.dto';
 import { NewReadingDto, NewResultDto, PHOTO_USES } from './evidence.dto';
 import type { PhotoUse } from './evidence.dto';
 import { ListOf, Nested, OneOf, PhotoHash, Text, Whole } from './fields';
@@ -37,6 +37,7 @@ export class FileDocumentsDto {
   @IsDefined() @Nested(() => MatchDto) match!: MatchDto;
   @IsDefined() @Nested(() => RebuildDto) rebuild!: RebuildDto;
   @IsDefined() @Nested(() => ClosingDto) closing!: ClosingDto;
+  @IsDefined() @Nested(() => WaitsDto) waits!: WaitsDto;
 }
 
 /** A job whole, as it travels from one Zebbit to another. */

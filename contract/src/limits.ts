@@ -58,5 +58,8 @@ export const OVERLAYS_MAX = 20;
 export const FACES_MAX = 16;
 export const FACE_PAIRS_MAX = 40;
 export const STEPS_MAX = 200;
+/** Waits of a job, those that are over among them, and how long one is at most: two years. */
+export const WAITS_MAX = 300;
+export const WAIT_MAX_MINUTES = 2 * 366 * 24 * 60;
 /** Readings of a job that answers may speak of. */
 export const READINGS_MAX = 5000;

@@ -13,6 +13,12 @@ export const routes = {
   phoneLink: (id: string) => `/api/jobs/${encodeURIComponent(id)}/phone-link`,
   answers: (id: string) => `/api/jobs/${encodeURIComponent(id)}/answers`,
   found: (id: string) => `/api/jobs/${encodeURIComponent(id)}/found`,
+  waits: () => '/api/waits',
+  wait: (job: string, wait: string, what: 'ended' | 'told') =>
+    `/api/waits/${encodeURIComponent(job)}/${encodeURIComponent(wait)}/${what}`,
+  calendar: () => '/api/calendar.ics',
+  durations: () => '/api/durations',
+  ledger: () => '/api/ledger',
   events: () => '/api/events',
   meter: () => '/api/instruments/meter',
   meterRead: () => '/api/instruments/meter/read',

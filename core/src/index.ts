@@ -54,7 +54,7 @@ export type { PinFunction } from './connector/pin-function';
 export { KIT_SHEETS, KIT_TOOLS } from './drawer/kit';
 export type { Kit, KitTool } from './drawer/kit';
 export { restockAdvice } from './drawer/restock';
-export { STOCK_SOURCES, STOCK_SOURCE_WORDS, stockCount, EMPTY_CARD } from './drawer/stock';
+export { STOCK_SOURCES, STOCK_SOURCE_WORDS, stockCount, stockUses, EMPTY_CARD } from './drawer/stock';
 export type { StockSource, StockCard, StockMove, StockEntry } from './drawer/stock';
 
 // formats
@@ -66,6 +66,7 @@ export { partFromFootprint, partFootprint } from './formats/footprint-part';
 export { readKicadFootprint, writeKicadFootprint } from './formats/kicad-footprint';
 export type { KicadFootprint } from './formats/kicad-footprint';
 export { partPaths, partSvg, partCsv } from './formats/part-svg';
+export { chargeCsv, ledgerCsv, readingsCsv, resultsCsv } from './formats/job-csv';
 
 // geometry
 export { fitCircle } from './geometry/fit-circle';
@@ -143,6 +144,13 @@ export { STATIONS, STATION_WORDS, STATION_STATE_WORDS, OLD_PORT_LOOKS, closeUpLe
 export type { Station, StationState } from './job/station';
 export { EMPTY_WORKSHOP, NEW_WORKSHOP } from './job/workshop';
 export type { WorkshopRecord, Workshop } from './job/workshop';
+export { beforeShut } from './job/before-shut';
+export type { FinalCheck } from './job/final-checks';
+export { jobTasks } from './job/job-tasks';
+export { ledgerLine } from './job/ledger-line';
+export type { LedgerLine } from './job/ledger-line';
+export { whereYouWere } from './job/where-you-were';
+export type { PastAct } from './job/where-you-were';
 
 // match
 export { fallbacks } from './match/fallbacks';
@@ -160,6 +168,10 @@ export { whatToBuy } from './match/what-to-buy';
 
 // material
 export { coatOf, WIRE_STOCK } from './material/wire-stock';
+export { wireResistance } from './material/copper';
+export { onderdonkFusingCurrent, preeceFusingCurrent } from './material/fusing-current';
+export { ONE_OUNCE_MM, trackCurrent } from './material/track-current';
+export { awgDiameter, nearestAwg } from './material/wire-gauge';
 
 // photo
 export { SHEET, sheetShapes, sheetSvg, findSheet } from './photo/measure-sheet';
@@ -172,7 +184,7 @@ export type { FootprintProposal, ReadingStage, ReadFootprintInput } from './phot
 export type { Procedure } from './procedure/procedure';
 export { REMOVAL_SCHOOLS } from './procedure/removal';
 export { stepTools } from './procedure/step';
-export type { ProcedureStep } from './procedure/step';
+export type { ProcedureStep, StepWait } from './procedure/step';
 
 // hash lists
 export { readChargeCsv } from './formats/charge-csv';
@@ -199,6 +211,8 @@ export { powerLineReader } from './formats/power-line';
 export { likelyCauses } from './prove/likely-cause';
 export type { Verdict } from './prove/acceptance-limits';
 export type { CheckResult, JudgedCheck } from './prove/verdict';
+export { copyAtLeastS, linkOf } from './prove/usb-rate';
+export { chargeMinutes } from './prove/charge-minutes';
 
 // quantity
 export type { BenchKind } from './quantity/bench-kind';
@@ -208,6 +222,9 @@ export { readMeterLine } from './quantity/meter-line';
 export { parseBench } from './quantity/parse-bench';
 export { significant, printOhms, printVolts, printAmps, printFarads, printLength, printTemperature, printWire } from './quantity/print-bench';
 export { printChance, printDegrees } from './quantity/print-chance';
+export { readMarking } from './quantity/resistor-marking';
+export { CC_BANDS, ccBand, dividerVolts } from './quantity/divider';
+export { kelvins, millimetres, seconds } from './quantity/units';
 
 // rebuild
 export { REPAIR_WORDS } from './rebuild/pin-repair';
@@ -275,18 +292,24 @@ export { TRIAGE_CHECKS, outcomeOf } from './triage/triage-checks';
 export type { TriageCheck } from './triage/triage-checks';
 
 // worth
+export { ledgerCalibration, ledgerCauses, ledgerJoints, ledgerKinds, ledgerMonths, ledgerTotals, ledgerWaits } from './worth/ledger';
+export type { Counted } from './worth/ledger';
 export { orderQuantity, usePerYear } from './worth/order-quantity';
 export { repairOrReplace } from './worth/repair-or-replace';
 export type { WorthInputs, WorthVerdict } from './worth/repair-or-replace';
-export { chargeCsv, readingsCsv, resultsCsv } from './formats/job-csv';
-export { beforeShut } from './job/before-shut';
-export { copyAtLeastS, linkOf } from './prove/usb-rate';
-export type { FinalCheck } from './job/final-checks';
-export { readMarking } from './quantity/resistor-marking';
-export { CC_BANDS, ccBand, dividerVolts } from './quantity/divider';
-export { chargeMinutes } from './prove/charge-minutes';
-export { wireResistance } from './material/copper';
-export { onderdonkFusingCurrent, preeceFusingCurrent } from './material/fusing-current';
-export { ONE_OUNCE_MM, trackCurrent } from './material/track-current';
-export { awgDiameter, nearestAwg } from './material/wire-gauge';
-export { kelvins, millimetres, seconds } from './quantity/units';
+
+// waits
+export { actDuration, actKindOf } from './waits/act-kind';
+export type { ActKind, OwnMinutes } from './waits/act-kind';
+export { durationOf, lowHigh, remainingOf, sumOfDurations } from './waits/duration';
+export type { Evening } from './waits/evening';
+export { tonightOf } from './waits/job-task';
+export type { EveningJob, JobTask, Tonight } from './waits/job-task';
+export { planEvening } from './waits/plan-evening';
+export type { EveningLine, EveningPlan, EveningWait } from './waits/plan-evening';
+export { setupMinutes } from './waits/task';
+export type { Task } from './waits/task';
+export { beginWait, copySpan, OUT_OF_DATE_WARNING, USUAL_WAITS, waitOfStep } from './waits/usual-waits';
+export type { UsualWait } from './waits/usual-waits';
+export { EMPTY_WAITS, isDay, openWaits, waitFault, waitNow, WAIT_KINDS, WAIT_KIND_WORDS } from './waits/wait';
+export type { Wait, WaitKind, WaitSpan, WaitsRecord } from './waits/wait';

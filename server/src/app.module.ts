@@ -18,6 +18,7 @@ import { ReadingsModule } from './readings/readings.module';
 import { ResultsModule } from './results/results.module';
 import type { Settings } from './settings';
 import { SETTINGS } from './settings';
+import { WaitsModule } from './waits/waits.module';
 import { WorkshopModule } from './workshop/workshop.module';
 
 @Controller('api/health')
@@ -62,6 +63,7 @@ export class AppModule {
         PhotosModule,
         PhoneModule,
         WorkshopModule,
+        WaitsModule,
         ModelCardsModule,
         InstrumentsModule,
         PartsModule,

@@ -1,5 +1,6 @@
 import Papa from 'papaparse';
 import type { Reading } from '../board/reading';
+import type { LedgerLine } from '../job/ledger-line';
 import type { CheckResult } from '../prove/verdict';
 
 /** As table programs read it: one line of headings; what looks like a formula is escaped. */
@@ -32,6 +33,48 @@ export function resultsCsv(results: readonly CheckResult[]): string {
   return csv(
     ['at', 'check', 'shown', 'value', 'note'],
     results.map((r) => [r.at, r.key, r.shown, r.value ?? '', r.note]),
+  );
+}
+
+/** The books, one job a line. Several kinds of one job stand in one cell, with a semicolon between. */
+export function ledgerCsv(lines: readonly LedgerLine[]): string {
+  return csv(
+    [
+      'job',
+      'device',
+      'make',
+      'model',
+      'kinds',
+      'family',
+      'taken_in',
+      'handed_back',
+      'proved',
+      'parked',
+      'minutes',
+      'cost',
+      'price_of_a_new_one',
+      'fault',
+      'part',
+      'awaited_minutes',
+    ],
+    lines.map((l) => [
+      l.jobId,
+      l.name,
+      l.make,
+      l.model,
+      l.kinds.join('; '),
+      l.family ?? '',
+      l.takenInAt,
+      l.handedBack ? (l.handedBackAt ?? 'yes') : '',
+      l.proved ? 'yes' : '',
+      l.parked ? 'yes' : '',
+      l.minutes ?? '',
+      l.cost,
+      l.replacement ?? '',
+      l.faultSite ?? '',
+      l.part,
+      Math.round(l.waits.reduce((s, w) => s + w.minutes, 0)),
+    ]),
   );
 }
 

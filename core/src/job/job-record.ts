@@ -10,6 +10,8 @@ import type { FastenersBack } from '../teardown/fasteners';
 import type { Teardown } from '../teardown/step';
 import { EMPTY_TEARDOWN } from '../teardown/step';
 import type { FaultSite } from '../triage/fault-site';
+import type { WaitsRecord } from '../waits/wait';
+import { EMPTY_WAITS } from '../waits/wait';
 import type { DeviceTrait, Symptom } from '../triage/cautions';
 import type { WorthInputs } from '../worth/repair-or-replace';
 import { EMPTY_WORTH } from '../worth/repair-or-replace';
@@ -103,6 +105,8 @@ export interface Closing {
   /** Where the fault turned out to be; closed jobs move the priors of the next triage. */
   readonly faultSite: FaultSite | null;
   readonly handedBack: boolean;
+  /** ISO 8601, UTC; `null` while it was not, and for jobs of before it was kept. */
+  readonly handedBackAt: string | null;
 }
 
 export const EMPTY_INTAKE: Intake = {
@@ -157,6 +161,7 @@ export const EMPTY_CLOSING: Closing = {
   minutes: null,
   faultSite: null,
   handedBack: false,
+  handedBackAt: null,
 };
 
 /** The documents of a job: what is edited, saved whole and undone. Readings and results are append-only beside them. */
@@ -167,6 +172,7 @@ export interface JobDocuments {
   readonly match: MatchRecord;
   readonly rebuild: RebuildRecord;
   readonly closing: Closing;
+  readonly waits: WaitsRecord;
 }
 export type DocumentKind = keyof JobDocuments;
 export const DOCUMENT_KINDS = [
@@ -176,6 +182,7 @@ export const DOCUMENT_KINDS = [
   'match',
   'rebuild',
   'closing',
+  'waits',
 ] as const satisfies readonly DocumentKind[];
 
 export const EMPTY_DOCUMENTS: JobDocuments = {
@@ -185,6 +192,7 @@ export const EMPTY_DOCUMENTS: JobDocuments = {
   match: EMPTY_MATCH,
   rebuild: EMPTY_REBUILD,
   closing: EMPTY_CLOSING,
+  waits: EMPTY_WAITS,
 };
 
 /** All that is known of a job, as the core computes with it. */

@@ -16,3 +16,4 @@ export { tornPattern, toldApartByNothing } from './torn-pattern';
 export type { TearWish, TornPattern } from './torn-pattern';
 export { truthBench, askTruth, askSlipping } from './truth';
 export type { BoardTruth, TruthBench } from './truth';
+export { bestByTrying, byList, randomEvening, worthOfSequence } from './random-evening';

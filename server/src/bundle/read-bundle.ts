@@ -10,7 +10,7 @@ import {
   JobFileDto,
   PHOTO_MAX_BYTES,
 } from '@zebbit/contract';
-import { checkBoard, closingFault, completeDocuments, stepFault } from '@zebbit/core';
+import { checkBoard, closingFault, completeDocuments, stepFault, waitFault } from '@zebbit/core';
 import { badField } from '../errors/api-error';
 import { deeperThan } from '../errors/body-shape';
 import type { CleanPhoto } from '../photos/clean-photo';
@@ -71,8 +71,8 @@ function readJob(raw: Record<string, unknown>): JobFileDto {
     validateSync(file, { whitelist: true, forbidNonWhitelisted: true, forbidUnknownValues: true }),
   );
   if (fault) refuse('invalid', `job.json, ${fault.path}: ${fault.message}`);
-  const { board, teardown } = file.documents;
-  const rule = checkBoard(board) ?? stepFault(teardown) ?? closingFault(teardown);
+  const { board, teardown, waits } = file.documents;
+  const rule = checkBoard(board) ?? stepFault(teardown) ?? closingFault(teardown) ?? waitFault(waits);
   if (rule) refuse(rule.code, `job.json, ${rule.path}: ${rule.message}`);
   for (const list of [file.readings, file.results])
     for (const [i, r] of list.entries())

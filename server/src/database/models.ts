@@ -13,6 +13,7 @@ import {
 import type {
   CheckResult,
   DocumentKind,
+  LedgerLine,
   MatchFound,
   MeterMode,
   MeterShown,
@@ -39,7 +40,8 @@ export class AnswersModel extends Model {
   @PrimaryKey @ForeignKey(() => JobModel) @Column(DataType.STRING) declare jobId: string;
   @PrimaryKey @Column(DataType.STRING) declare kind: 'trace' | 'match' | 'shelf';
   @Column(DataType.STRING) declare stamp: string;
-  @Column(DataType.JSON) declare body: TraceAnswers | MatchFound | JobSummary;
+  @Column(DataType.JSON) declare body:
+    TraceAnswers | MatchFound | { readonly summary: JobSummary; readonly ledger: LedgerLine | null };
 }
 
 /** One document of a job, whole, with the revision that guards against two windows. */

@@ -7,6 +7,7 @@ import {
   SaveMatchDto,
   SaveRebuildDto,
   SaveTeardownDto,
+  SaveWaitsDto,
 } from '@zebbit/contract';
 import { DocumentsService } from './documents.service';
 
@@ -43,5 +44,10 @@ export class DocumentsController {
   @Put('closing')
   closing(@Param('id') id: string, @Body() { rev, body }: SaveClosingDto): Promise<SavedDocument> {
     return this.documents.save(id, 'closing', rev, body);
+  }
+
+  @Put('waits')
+  waits(@Param('id') id: string, @Body() { rev, body }: SaveWaitsDto): Promise<SavedDocument> {
+    return this.documents.saveWaits(id, rev, body);
   }
 }

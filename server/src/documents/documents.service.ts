@@ -1,8 +1,9 @@
 import { Inject, Injectable } from '@nestjs/common';
 import type { SavedDocument } from '@zebbit/contract';
-import type { Board, DocumentKind, JobDocuments, Teardown } from '@zebbit/core';
-import { checkBoard, closingFault, stepFault } from '@zebbit/core';
-import { DocumentModel, PhotoModel } from '../database/models';
+import type { Board, DocumentKind, JobDocuments, Teardown, WaitsRecord } from '@zebbit/core';
+import { checkBoard, closingFault, EMPTY_DOCUMENTS, stepFault, waitFault } from '@zebbit/core';
+import { DocumentModel, JobModel, PhotoModel } from '../database/models';
+import type { Transaction } from 'sequelize';
 import { Writer } from '../database/writer';
 import { badField, conflict, notFound } from '../errors/api-error';
 import { EventsService } from '../events/events.service';
@@ -24,8 +25,7 @@ export class DocumentsService {
     body: JobDocuments[K],
   ): Promise<SavedDocument> {
     const saved = await this.writer.write(async (transaction) => {
-      const row = await DocumentModel.findOne({ where: { jobId, kind }, transaction });
-      if (!row) throw notFound('job', 'id');
+      const row = await this.row(jobId, kind, transaction);
       if (row.rev !== rev) {
         throw conflict(
           'stale',
@@ -39,6 +39,39 @@ export class DocumentsService {
     });
     this.events.tell({ kind: 'document', jobId, document: kind, rev: saved.rev });
     return saved;
+  }
+
+  /** A document's row. A kind that came with a later version has none yet in an older job: it is made here. */
+  private async row(jobId: string, kind: DocumentKind, transaction: Transaction): Promise<DocumentModel> {
+    const row = await DocumentModel.findOne({ where: { jobId, kind }, transaction });
+    if (row) return row;
+    if (!(await JobModel.findByPk(jobId, { transaction }))) throw notFound('job', 'id');
+    return DocumentModel.create({ jobId, kind, rev: 0, body: EMPTY_DOCUMENTS[kind] }, { transaction });
+  }
+
+  /** Changes a document where it stands, whoever has it open; `null` from the change leaves it as it is. */
+  async change<K extends DocumentKind>(
+    jobId: string,
+    kind: K,
+    change: (body: JobDocuments[K]) => JobDocuments[K] | null,
+  ): Promise<boolean> {
+    const rev = await this.writer.write(async (transaction) => {
+      const row = await this.row(jobId, kind, transaction);
+      const body = change({ ...EMPTY_DOCUMENTS[kind], ...(row.body as Partial<JobDocuments[K]>) });
+      if (body === null) return null;
+      await row.update({ rev: row.rev + 1, body }, { transaction });
+      await this.jobs.count(jobId, transaction);
+      return row.rev;
+    });
+    if (rev === null) return false;
+    this.events.tell({ kind: 'document', jobId, document: kind, rev });
+    return true;
+  }
+
+  saveWaits(jobId: string, rev: number, body: WaitsRecord): Promise<SavedDocument> {
+    const fault = waitFault(body);
+    if (fault) throw badField(`body.${fault.path}`, fault.code, fault.message);
+    return this.save(jobId, 'waits', rev, body);
   }
 
   async saveBoard(jobId: string, rev: number, body: Board): Promise<SavedDocument> {

@@ -7,6 +7,7 @@ import type {
   DocumentKind,
   JobDocuments,
   JobRecord,
+  LedgerLine,
   MatchFound,
   Reading,
   TraceAnswers,
@@ -39,6 +40,13 @@ interface AnswersRow {
   readonly body: string;
 }
 
+/** What is worked out of a job for the shelf and for the books. */
+export interface ShelfLine {
+  readonly summary: JobSummary;
+  /** `null` of a job that cannot be read. */
+  readonly ledger: LedgerLine | null;
+}
+
 /** A job as stored, with what was weighed of exactly this state; `null` where nothing was. */
 export interface StoredJob {
   readonly record: JobRecord;
@@ -69,15 +77,15 @@ export class JobRows {
   /** Lines of the shelf as an earlier run left them, with what they were made from. */
   async shelved(
     ids: readonly string[],
-  ): Promise<Map<string, { readonly key: string; readonly summary: JobSummary }>> {
-    const out = new Map<string, { key: string; summary: JobSummary }>();
+  ): Promise<Map<string, { readonly key: string; readonly line: ShelfLine }>> {
+    const out = new Map<string, { key: string; line: ShelfLine }>();
     for (const { some, marks } of inPieces(ids)) {
       const rows = await this.ask<AnswersRow>(
         `SELECT jobId, kind, stamp, body FROM answers WHERE kind = 'shelf' AND jobId IN (${marks})`,
         some,
       );
       for (const { jobId, stamp, body } of rows)
-        out.set(jobId, { key: stamp, summary: JSON.parse(body) as JobSummary });
+        out.set(jobId, { key: stamp, line: JSON.parse(body) as ShelfLine });
     }
     return out;
   }

@@ -1,5 +1,6 @@
 import { Body, Controller, Get, Inject, Param, Post, Put } from '@nestjs/common';
 import type { JobBundle, JobSummary, KeptAnswers } from '@zebbit/contract';
+import type { LedgerLine } from '@zebbit/core';
 import { NewJobDto, SaveAnswersDto, SaveFoundDto } from '@zebbit/contract';
 import { JobsService } from './jobs.service';
 
@@ -30,5 +31,16 @@ export class JobsController {
   @Put(':id/found')
   found(@Param('id') id: string, @Body() body: SaveFoundDto): Promise<KeptAnswers> {
     return this.jobs.saveFound(id, body);
+  }
+}
+
+/** The books of all jobs. */
+@Controller('api/ledger')
+export class LedgerController {
+  constructor(@Inject(JobsService) private readonly jobs: JobsService) {}
+
+  @Get()
+  read(): Promise<LedgerLine[]> {
+    return this.jobs.ledger();
   }
 }

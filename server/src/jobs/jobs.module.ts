@@ -1,12 +1,12 @@
 import { Module } from '@nestjs/common';
-import { JobsController } from './jobs.controller';
+import { JobsController, LedgerController } from './jobs.controller';
 import { JobRows } from './job-rows';
 import { JobsService } from './jobs.service';
 import { WorkshopModule } from '../workshop/workshop.module';
 
 @Module({
   imports: [WorkshopModule],
-  controllers: [JobsController],
+  controllers: [JobsController, LedgerController],
   providers: [JobsService, JobRows],
   exports: [JobsService],
 })

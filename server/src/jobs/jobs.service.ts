@@ -10,7 +10,7 @@ import type {
   SaveAnswersDto,
   SaveFoundDto,
 } from '@zebbit/contract';
-import type { DocumentKind, JobDocuments, JobGates, JobView, Workshop } from '@zebbit/core';
+import type { DocumentKind, JobDocuments, JobGates, JobView, LedgerLine, Workshop } from '@zebbit/core';
 import {
   answersStamp,
   completeDocuments,
@@ -19,7 +19,9 @@ import {
   FAMILIES,
   isUnweighed,
   jobGates,
+  jobTasks,
   jobView,
+  ledgerLine,
   nextMove,
   stationStates,
   unreadableJob,
@@ -31,13 +33,13 @@ import { Writer } from '../database/writer';
 import { badField, notFound } from '../errors/api-error';
 import { EventsService } from '../events/events.service';
 import { WorkshopService } from '../workshop/workshop.service';
-import type { JobRow, StoredJob } from './job-rows';
+import type { JobRow, ShelfLine, StoredJob } from './job-rows';
 import { foundStamp, JobRows } from './job-rows';
 
 /** A job's line on the shelf, with what it was made from. */
 interface Shelved {
   readonly key: string;
-  readonly summary: JobSummary;
+  readonly line: ShelfLine;
 }
 
 /** Lines that another build made may say what this one would not. */
@@ -83,6 +85,15 @@ export class JobsService {
 
   /** Every job's line, the one touched last first. Only what changed since the last time is worked out. */
   async list(): Promise<JobSummary[]> {
+    return (await this.lines()).map((l) => l.summary);
+  }
+
+  /** The books: a line of every job that can be read, the one touched last first. */
+  async ledger(): Promise<LedgerLine[]> {
+    return (await this.lines()).flatMap((l) => l.ledger ?? []);
+  }
+
+  private async lines(): Promise<ShelfLine[]> {
     const [jobs, workshop] = await Promise.all([this.rows.list(), this.workshop.current()]);
     const about = createHash('sha256')
       .update(`${BUILD} ${JSON.stringify(workshop)}`)
@@ -97,17 +108,17 @@ export class JobsService {
       workshop.record.sureAt,
     );
     for (const job of stale)
-      this.shelf.set(job.id, { key: keyOf(job), summary: this.summary(job, stored.get(job.id), workshop) });
+      this.shelf.set(job.id, { key: keyOf(job), line: this.line(job, stored.get(job.id), workshop) });
     if (stale.length >= WORTH_KEEPING) await this.keepShelf(stale.map((job) => job.id));
-    return jobs.flatMap((job) => this.shelf.get(job.id)?.summary ?? []);
+    return jobs.flatMap((job) => this.shelf.get(job.id)?.line ?? []);
   }
 
   /** Keeps lines of the shelf for the next start, which has no others to go by; not that a job cannot be read, which may be mended by hand. */
   private async keepShelf(ids: readonly string[]): Promise<void> {
     const lines = ids.flatMap((jobId) => {
-      const line = this.shelf.get(jobId);
-      return line && line.summary.next.title !== unreadableJob().next.title
-        ? [{ jobId, kind: 'shelf' as const, stamp: line.key, body: line.summary }]
+      const kept = this.shelf.get(jobId);
+      return kept && kept.line.ledger !== null
+        ? [{ jobId, kind: 'shelf' as const, stamp: kept.key, body: kept.line }]
         : [];
     });
     // A full disk or a job that is gone by now: then the lines are made again the next time.
@@ -204,11 +215,8 @@ export class JobsService {
     return this.count(id, transaction, { updatedAt: new Date() });
   }
 
-  private async count(
-    id: string,
-    transaction: Transaction,
-    more: { readonly updatedAt?: Date } = {},
-  ): Promise<void> {
+  /** Counts a change of a job, so that its line is made anew; it is not touched by it. */
+  async count(id: string, transaction: Transaction, more: { readonly updatedAt?: Date } = {}): Promise<void> {
     const [changed] = await JobModel.update(
       { changes: literal('changes + 1'), ...more },
       { where: { id }, transaction, silent: true },
@@ -224,7 +232,7 @@ export class JobsService {
     return found;
   }
 
-  private summary(job: JobRow, stored: StoredJob | Error | undefined, workshop: Workshop): JobSummary {
+  private line(job: JobRow, stored: StoredJob | Error | undefined, workshop: Workshop): ShelfLine {
     const { id } = job;
     const updatedAt = new Date(job.updatedAt).toISOString();
     try {
@@ -236,7 +244,7 @@ export class JobsService {
         stored.found?.found ?? null,
       );
       const { intake, board } = stored.record;
-      return {
+      const summary: JobSummary = {
         id,
         name: intake.name,
         make: intake.make,
@@ -246,11 +254,16 @@ export class JobsService {
         states: stationStates(view),
         next: nextMove(view),
         unweighed: isUnweighed(view),
+        tasks: jobTasks(view),
+        waits: stored.record.waits,
+        owner: intake.owner,
+        part: stored.record.match.part,
       };
+      return { summary, ledger: ledgerLine(view, id, new Date(job.createdAt).toISOString()) };
     } catch (error) {
       // One bad record is shown as that; the others are not its concern.
       this.log.error(`job ${id}: ${error instanceof Error ? (error.stack ?? error.message) : String(error)}`);
-      return {
+      const summary: JobSummary = {
         ...unreadableJob(),
         id,
         name: `job ${id}`,
@@ -259,7 +272,12 @@ export class JobsService {
         family: null,
         updatedAt,
         unweighed: false,
+        tasks: [],
+        waits: EMPTY_DOCUMENTS.waits,
+        owner: '',
+        part: '',
       };
+      return { summary, ledger: null };
     }
   }
 }

@@ -14,7 +14,7 @@ const bundle: JobBundle = {
   createdAt: '',
   updatedAt: '',
   documents: EMPTY_DOCUMENTS,
-  revs: { intake: 0, teardown: 0, board: 0, match: 0, rebuild: 0, closing: 0 },
+  revs: { intake: 0, teardown: 0, board: 0, match: 0, rebuild: 0, closing: 0, waits: 0 },
   readings: [first],
   results: [],
   photos: [],

@@ -2,6 +2,7 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { createBrowserRouter, RouterProvider } from 'react-router';
 import { Toaster } from 'sonner';
 import { useBenchEvents } from '../api/bench-events';
+import { DueTeller } from '../waits/due-teller';
 import { useTheme } from './theme';
 import { fetchPages, pages } from './pages';
 
@@ -24,6 +25,7 @@ export function App() {
   });
   return (
     <QueryClientProvider client={queryClient}>
+      <DueTeller />
       <RouterProvider router={router} />
       <Toaster theme={theme === 'night' ? 'dark' : 'light'} position="bottom-center" richColors />
     </QueryClientProvider>

@@ -38,6 +38,10 @@ export const pages: RouteObject[] = [
           { path: 'cut-list', lazy: page(() => import('../job/rebuild/cut-list'), 'CutList') },
           { path: 'prove', lazy: page(() => import('../job/prove/prove'), 'Prove') },
           { path: 'close-up', lazy: page(() => import('../job/close-up/close-up'), 'CloseUp') },
+          {
+            path: 'where-you-were',
+            lazy: page(() => import('../job/where-you-were'), 'WhereYouWere'),
+          },
           { path: 'hand-back', lazy: page(() => import('../job/close-up/hand-back'), 'HandBack') },
           { path: 'bench-sheet', lazy: page(() => import('../job/close-up/bench-sheet'), 'BenchSheet') },
         ],
@@ -45,6 +49,7 @@ export const pages: RouteObject[] = [
       { path: 'drawer', lazy: page(() => import('../drawer/drawer'), 'Drawer') },
       { path: 'drawer/labels', lazy: page(() => import('../drawer/labels'), 'Labels') },
       { path: 'drawer/:stockId', lazy: page(() => import('../drawer/drawer'), 'Drawer') },
+      { path: 'ledger', lazy: page(() => import('../ledger/ledger'), 'Ledger') },
       { path: 'library', lazy: page(() => import('../drawer/library'), 'Library') },
       { path: 'sums', element: <Navigate to="/sums/heat" replace /> },
       { path: 'sums/heat', lazy: page(() => import('../sums/heat-sum'), 'HeatSum') },

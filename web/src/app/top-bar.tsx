@@ -9,6 +9,7 @@ const ROOMS = [
   ['/drawer', 'Drawer'],
   ['/library', 'Library'],
   ['/sums', 'Sums'],
+  ['/ledger', 'Ledger'],
 ] as const;
 
 /** The head of the pages outside a job. */

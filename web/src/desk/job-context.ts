@@ -15,6 +15,8 @@ export interface JobOnDesk {
   /** How the wires of the plan lie. */
   readonly laid: WaysState;
   readonly edit: Edit;
+  /** Asks what runs by itself now. */
+  readonly beginWait: () => void;
 }
 
 export const JobContext = createContext<JobOnDesk | null>(null);

@@ -10,6 +10,7 @@ const WHAT: Readonly<Record<DocumentKind, string>> = {
   match: 'the part',
   rebuild: 'the rebuilding',
   closing: 'the closing',
+  waits: 'what is waited for',
 };
 
 /** Two windows changed the same place at once: the person says which one stands. Everything else goes on being saved. */

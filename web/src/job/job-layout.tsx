@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useState } from 'react';
 import { Link, Outlet, useLocation, useNavigate, useParams } from 'react-router';
-import { Keyboard, Moon, Redo2, Sun, Undo2 } from 'lucide-react';
+import { History, Keyboard, Moon, Redo2, Sun, Undo2 } from 'lucide-react';
 import { useStore } from 'zustand';
 import type { JobBundle } from '@zebbit/contract';
 import { jobView, KIND_SHEETS, NEW_WORKSHOP, stationStates, STATIONS } from '@zebbit/core';
@@ -18,6 +18,7 @@ import { useAnswers } from '../desk/use-answers';
 import { useWays } from '../desk/use-ways';
 import { ConflictBar } from './conflict-bar';
 import { JobContext } from '../desk/job-context';
+import { BeginDialog } from '../waits/begin-dialog';
 import { KeysDialog } from './keys-dialog';
 import { OtherKind } from './kind-picker';
 import { Ledge } from './ledge';
@@ -65,6 +66,7 @@ function DeskFrame({ bundle, desk }: { readonly bundle: JobBundle; readonly desk
   );
   const states = useMemo(() => stationStates(view), [view]);
   const [keysOpen, setKeysOpen] = useState(false);
+  const [beginning, setBeginning] = useState(false);
   const [arrived, setArrived] = useState('');
   const navigate = useNavigate();
 
@@ -99,6 +101,7 @@ function DeskFrame({ bundle, desk }: { readonly bundle: JobBundle; readonly desk
     'Ctrl+y': desk.redo,
     'Ctrl+Shift+z': desk.redo,
     '?': () => setKeysOpen(true),
+    q: () => setBeginning(true),
     n: useTheme.getState().toggle,
     N: useTheme.getState().toggle,
     '[': () => step(-1),
@@ -106,7 +109,16 @@ function DeskFrame({ bundle, desk }: { readonly bundle: JobBundle; readonly desk
   });
 
   const job = useMemo(
-    () => ({ bundle, documents, view, desk, weighed, laid, edit: desk.edit }),
+    () => ({
+      bundle,
+      documents,
+      view,
+      desk,
+      weighed,
+      laid,
+      edit: desk.edit,
+      beginWait: () => setBeginning(true),
+    }),
     [bundle, documents, view, desk, weighed, laid],
   );
   const { intake } = documents;
@@ -137,6 +149,15 @@ function DeskFrame({ bundle, desk }: { readonly bundle: JobBundle; readonly desk
                 : intake.kinds.map((k) => KIND_SHEETS[k].words).join(', ')
             }
           />
+          <Tip words="Where you were">
+            <Link
+              to={`/jobs/${bundle.id}/where-you-were`}
+              aria-label="Where you were"
+              className="grid size-10 place-items-center rounded-[11px] text-ink2 hover:bg-sunk hover:text-ink"
+            >
+              <History aria-hidden className="size-5" />
+            </Link>
+          </Tip>
           <HeaderTools undo={desk.undo} redo={desk.redo} showKeys={() => setKeysOpen(true)} />
         </header>
         <ConflictBar />
@@ -152,6 +173,7 @@ function DeskFrame({ bundle, desk }: { readonly bundle: JobBundle; readonly desk
         <Ledge />
       </div>
       <KeysDialog open={keysOpen} onOpenChange={setKeysOpen} />
+      <BeginDialog open={beginning} onOpenChange={setBeginning} />
     </JobContext>
   );
 }

@@ -10,6 +10,7 @@ const KEYS: readonly (readonly [string, readonly (readonly [string, string])[]])
       ['Ctrl Z', 'undo'],
       ['Ctrl Y', 'redo'],
       ['[ ]', 'station before, after'],
+      ['Q', 'something runs by itself: a cure, the post, a copy'],
       ['N', 'day or night'],
       ['?', 'this list'],
     ],
@@ -68,8 +69,16 @@ const KEYS: readonly (readonly [string, readonly (readonly [string, string])[]])
       ['⌫', 'one act back'],
       ['↑ ↓', 'line before, after'],
       ['1 … 9', 'another way to do it'],
+      ['T', 'the act is done, and its wait begins'],
       ['A', 'read acts aloud'],
       ['H', 'how the heat goes, over the board'],
+    ],
+  ],
+  [
+    'Match',
+    [
+      ['Enter', 'take the part'],
+      ['P', 'it is ordered: in the post'],
     ],
   ],
   [

@@ -2,6 +2,7 @@ import { useStore } from 'zustand';
 import { derivative, faceFrame, FACES, significant } from '@zebbit/core';
 import { Button } from '../ui/button';
 import { useJob } from '../desk/job-context';
+import { RunningWaits } from '../waits/running-waits';
 import { MeterOnWire } from './meter-on-wire';
 
 const WORDS = { saved: 'All saved', saving: 'Saving…', failed: 'Not saved' } as const;
@@ -25,7 +26,7 @@ function BatteryWord() {
 
 /** The bottom line: what the plate's figures rest on, the battery, and whether everything is kept. */
 export function Ledge() {
-  const { desk, documents, view } = useJob();
+  const { bundle, desk, documents, view } = useJob();
   const save = useStore(desk.store, (s) => s.save);
   const failure = useStore(desk.store, (s) => s.failure);
   const waits = useStore(desk.store, (s) => s.failure === null && s.conflicts.length > 0);
@@ -45,6 +46,7 @@ export function Ledge() {
       {standing > 0 && <span>{standing === 1 ? '1 reading' : `${standing} readings`}</span>}
       <MeterOnWire />
       <span className="flex-1" />
+      <RunningWaits jobId={bundle.id} />
       {failure && (
         <span role="alert" className="min-w-0 truncate text-stop">
           {failure.message}

@@ -5,6 +5,7 @@ import { Link } from 'react-router';
 import type { NextMove, Station } from '@zebbit/core';
 import { presentStation, STATION_WORDS, stationStates } from '@zebbit/core';
 import { useJob } from '../desk/job-context';
+import { DueStrip } from '../waits/due-strip';
 
 /** The right-hand paper: the next move in large type, then what the station adds. */
 export function Slip({
@@ -27,6 +28,7 @@ export function Slip({
       aria-label={label}
       className="scroll-thin relative flex w-[404px] shrink-0 flex-col overflow-y-auto border-l border-line bg-sheet"
     >
+      <DueStrip />
       {children}
     </aside>
   );

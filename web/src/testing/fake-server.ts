@@ -37,7 +37,7 @@ export function fakeServer(parts: FakeParts = {}): FakeServer {
     id: 'j1',
     createdAt: '2026-11-01T10:00:00.000Z',
     updatedAt: '2026-11-20T10:00:00.000Z',
-    revs: { intake: 0, teardown: 0, board: 0, match: 0, rebuild: 0, closing: 0 },
+    revs: { intake: 0, teardown: 0, board: 0, match: 0, rebuild: 0, closing: 0, waits: 0 },
     readings: [],
     results: [],
     photos: [],

@@ -28,6 +28,10 @@ const summary = (name: string, more: Partial<JobSummary> = {}): JobSummary => ({
   states: stationStates(view),
   next: nextMove(view),
   unweighed: false,
+  tasks: [],
+  waits: EMPTY_DOCUMENTS.waits,
+  owner: '',
+  part: '',
   ...more,
 });
 

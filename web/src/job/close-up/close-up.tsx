@@ -143,7 +143,12 @@ export function CloseUp() {
             </Link>
             <Tick
               checked={closing.handedBack}
-              onChange={(on) => edit('closing', (d) => void (d.handedBack = on))}
+              onChange={(on) =>
+                edit('closing', (d) => {
+                  d.handedBack = on;
+                  d.handedBackAt = on ? new Date().toISOString() : null;
+                })
+              }
               note={left.length > 0 ? 'once nothing is left to do' : undefined}
             >
               Handed back

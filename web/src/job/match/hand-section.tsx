@@ -5,6 +5,7 @@ import { Button } from '../../ui/button';
 import { BOX, Field, TextField } from '../../ui/field';
 import { Tick } from '../../ui/tick';
 import { useJob } from '../../desk/job-context';
+import { Ordered } from '../../waits/ordered';
 import { SlipSection } from '../slip';
 
 /** The part in words, and the comparison by hand for one that is in no library. */
@@ -37,6 +38,7 @@ export function HandSection() {
             onCommit={(source) => edit('match', (d) => void (d.source = source))}
           />
         </div>
+        <Ordered />
       </SlipSection>
       <TriedSection />
       <SlipSection title="Compare by hand" corner={`${agreed} of ${points.length} agree`}>

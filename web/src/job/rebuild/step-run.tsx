@@ -1,7 +1,17 @@
 import { OctagonX, Timer, TriangleAlert, Undo2, Volume2 } from 'lucide-react';
 import { toast } from 'sonner';
-import { meltingRange, mixSolders, printTemperature, SOLDER_MIXES, stepTools } from '@zebbit/core';
+import type { StepWait } from '@zebbit/core';
+import {
+  meltingRange,
+  mixSolders,
+  printTemperature,
+  SOLDER_MIXES,
+  stepTools,
+  waitOfStep,
+} from '@zebbit/core';
+import { useKeys } from '../../app/use-keys';
 import { Button } from '../../ui/button';
+import { useBeginWait } from '../../waits/use-begin-wait';
 import { PhotoPicker } from '../../ui/photo-picker';
 import { useJob } from '../../desk/job-context';
 import { useAloud, useLocalVoice, useReadAloud } from '../trace/read-aloud';
@@ -68,12 +78,7 @@ export function StepRun({ hand }: { readonly hand: LineAtHand }) {
           <OctagonX aria-hidden className="size-4 shrink-0" /> Stop when {step.stop}
         </p>
       )}
-      {step.wait && (
-        <p className="mt-2 flex gap-2 text-second font-semibold text-wait">
-          <Timer aria-hidden className="size-4 shrink-0" /> Then wait: {step.wait.what}, {step.wait.minutes}{' '}
-          min
-        </p>
-      )}
+      {step.wait && <StepWaitRow wait={step.wait} onBegun={hand.finish} />}
       {step.photo && (
         <div className="mt-2">
           <PhotoPicker
@@ -130,6 +135,27 @@ export function StepRun({ hand }: { readonly hand: LineAtHand }) {
         )}
       </div>
     </section>
+  );
+}
+
+/** What the act sets going: one key says that it is done and that the clock runs. */
+function StepWaitRow({ wait, onBegun }: { readonly wait: StepWait; readonly onBegun: () => void }) {
+  const begin = useBeginWait();
+  const start = (): void => {
+    begin(waitOfStep(wait));
+    onBegun();
+  };
+  useKeys({ t: start });
+  return (
+    <div className="mt-2 flex items-center gap-2 rounded-[9px] bg-wait-soft p-2 text-second font-semibold text-wait">
+      <Timer aria-hidden className="size-4 shrink-0" />
+      <span className="flex-1">
+        Then wait: {wait.what}, {wait.minutes} min
+      </span>
+      <Button className="!min-h-9" hotkey="T" onClick={start}>
+        Done, it runs
+      </Button>
+    </div>
   );
 }
 

@@ -11,6 +11,7 @@ import { Card, Paper } from '../work-sheet';
 import { DoesAsk, DoesField, DrawField } from './asked-once';
 import { CautionList } from './caution-list';
 import { ModelCardNotice } from './model-card-notice';
+import { WaitsSection } from '../../waits/waits-section';
 import { Parking } from './parking';
 import { TriageAsk, TriagePanel } from './triage-panel';
 import { ThisJob } from './this-job';
@@ -152,6 +153,7 @@ export function TakeIn() {
         </SlipMove>
         <CautionList />
         <TriagePanel />
+        <WaitsSection />
         <Parking />
       </Slip>
     </>

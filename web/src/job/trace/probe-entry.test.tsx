@@ -47,7 +47,7 @@ const bundle: JobBundle = {
   createdAt: '',
   updatedAt: '',
   documents,
-  revs: { intake: 0, teardown: 0, board: 0, match: 0, rebuild: 0, closing: 0 },
+  revs: { intake: 0, teardown: 0, board: 0, match: 0, rebuild: 0, closing: 0, waits: 0 },
   readings: [],
   results: [],
   photos: [],
@@ -84,7 +84,18 @@ function Bench() {
   const weighed = useAnswers(desk, bundle, 0.97);
   return (
     <DeskContext value={desk}>
-      <JobContext value={{ bundle, documents, view, desk, weighed, laid: NOT_LAID, edit: desk.edit }}>
+      <JobContext
+        value={{
+          bundle,
+          documents,
+          view,
+          desk,
+          weighed,
+          laid: NOT_LAID,
+          edit: desk.edit,
+          beginWait: () => undefined,
+        }}
+      >
         <Loop />
       </JobContext>
     </DeskContext>

@@ -1,0 +1,4 @@
+import * as Comlink from 'comlink';
+import { createPlanner } from './planner';
+
+Comlink.expose(createPlanner());
