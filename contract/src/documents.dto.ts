@@ -118,6 +118,7 @@ export class IntakeDto implements Intake {
   @Texts(30, 40) cannot!: string[];
   @IsDefined() @Nested(() => WorthDto) worth!: WorthDto;
   @OrNull() @Text(500) parked!: string | null;
+  @Texts(60, 240) figures!: string[];
   @Texts(30, 40) answeredStops!: string[];
 }
 

@@ -52,6 +52,8 @@ export interface Intake {
   readonly worth: WorthInputs;
   /** Why the job is parked; `null` while it goes on. */
   readonly parked: string | null;
+  /** Figures that were worked out elsewhere and kept with the job, in words. */
+  readonly figures: readonly string[];
   /** Codes of stop gates that were read and answered. */
   readonly answeredStops: readonly string[];
 }
@@ -130,6 +132,7 @@ export const EMPTY_INTAKE: Intake = {
   cannot: [],
   worth: EMPTY_WORTH,
   parked: null,
+  figures: [],
   answeredStops: [],
 };
 export const EMPTY_AROUND: AroundPort = {

@@ -93,7 +93,8 @@ export function whereYouWere(view: JobView): WhereYouWere {
     ...pins.flatMap((p): string[] => {
       const state = PAD_STATE_WORDS[p.pin.pin.state];
       const to = p.landing === null ? null : trace.byId.get(p.landing.pointId)?.label;
-      if (p.status === 'found' && to !== null && to !== undefined) {
+      // What rests on a mark alone was learned by nobody.
+      if (p.status === 'found' && p.rests.length > 0 && to !== null && to !== undefined) {
         const sure = p.believed?.landings.find((l) => l.pointId === p.landing?.pointId)?.p;
         return [
           `${capital(p.pin.label)}: ${state}; goes to ${to}${sure === undefined ? '' : `, ${printChance(sure)}`}${built.has(p.pin.id) ? '; built' : ''}`,

@@ -85,7 +85,8 @@ function heldBy(task: JobTask, open: readonly Wait[], now: number): Held {
   let waitsFor = '';
   for (const wait of open.filter((w) => holds(w, task))) {
     const { ends, state } = waitNow(wait, now);
-    const words = `${wait.what}: ${WAIT_KIND_WORDS[wait.kind]}`;
+    const words =
+      wait.kind === 'owner' ? `${wait.what} is awaited` : `${wait.what}: ${WAIT_KIND_WORDS[wait.kind]}`;
     if (!ends || state === 'clock-back' || wait.kind === 'post') {
       const late = wait.kind === 'post' && (state === 'due' || state === 'late') ? ', due by now' : '';
       return { why: `${words}${late}`, notBefore, waitsFor };

@@ -129,7 +129,7 @@ export function beginWait(wait: UsualWait, { id, startedAt, from = '', old = fal
     what: wait.what,
     from,
     startedAt,
-    span: late && wait.span ? outOfDate(wait.span) : wait.span,
+    span: late ? outOfDate(wait.span) : wait.span,
     rests: late ? `${wait.rests}; past its date` : wait.rests,
     look: wait.look,
     endedAt: null,

@@ -86,20 +86,13 @@ export class WaitsService {
     };
   }
 
-  private async changeOne(
-    jobId: string,
-    waitId: string,
-    change: (wait: Wait) => Wait | null,
-  ): Promise<boolean> {
-    let known = false;
-    const changed = await this.documents.change(jobId, 'waits', (record): WaitsRecord | null => {
+  private changeOne(jobId: string, waitId: string, change: (wait: Wait) => Wait | null): Promise<boolean> {
+    return this.documents.change(jobId, 'waits', (record): WaitsRecord | null => {
       const wait = record.waits.find((w) => w.id === waitId);
-      known = wait !== undefined;
-      const next = wait ? change(wait) : null;
+      if (!wait) throw notFound('wait', 'wait');
+      const next = change(wait);
       return next && { ...record, waits: record.waits.map((w) => (w.id === waitId ? next : w)) };
     });
-    if (!known) throw notFound('wait', 'wait');
-    return changed;
   }
 
   /** Minutes that acts took here: what was ticked by the space bar, and the pauses between readings and between checks. */

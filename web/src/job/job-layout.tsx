@@ -1,4 +1,5 @@
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { useQueryClient } from '@tanstack/react-query';
 import { Link, Outlet, useLocation, useNavigate, useParams } from 'react-router';
 import { History, Keyboard, Moon, Redo2, Sun, Undo2 } from 'lucide-react';
 import { useStore } from 'zustand';
@@ -6,6 +7,7 @@ import type { JobBundle } from '@zebbit/contract';
 import { jobView, KIND_SHEETS, NEW_WORKSHOP, stationStates, STATIONS } from '@zebbit/core';
 import { toast } from 'sonner';
 import { useJobBundle, useJobEvents } from '../api/jobs';
+import { queryKeys } from '../api/query-keys';
 import { useWorkshop } from '../api/workshop';
 import { useTheme } from '../app/theme';
 import { useKeys } from '../app/use-keys';
@@ -14,6 +16,7 @@ import { onLeaving } from '../ui/on-leaving';
 import type { Desk } from '../desk/desk';
 import { createDesk } from '../desk/desk';
 import { DeskContext } from '../desk/desk-context';
+import { useLastJob } from '../desk/last-job';
 import { useAnswers } from '../desk/use-answers';
 import { useWays } from '../desk/use-ways';
 import { ConflictBar } from './conflict-bar';
@@ -27,6 +30,19 @@ import { Tip } from '../ui/tip';
 
 /** Stations that show how long wires are. */
 const SHOWS_LENGTHS = /\/(rebuild|prove|close-up|hand-back|bench-sheet|cut-list)$/u;
+
+/** What this page keeps of waits is what every place that lists them shows: events tell other pages only. */
+function useWaitsFollow(desk: Desk): void {
+  const client = useQueryClient();
+  const waits = useStore(desk.store, (s) => s.documents.waits);
+  const save = useStore(desk.store, (s) => s.save);
+  const known = useRef(waits);
+  useEffect(() => {
+    if (save !== 'saved' || known.current === waits) return;
+    known.current = waits;
+    void client.invalidateQueries({ queryKey: queryKeys.waits });
+  }, [client, waits, save]);
+}
 
 /** Loads the job, then puts it on the desk. */
 export function JobLayout() {
@@ -90,6 +106,12 @@ function DeskFrame({ bundle, desk }: { readonly bundle: JobBundle; readonly desk
     },
     onMissed: () => void desk.saver.catchUp().catch(() => undefined),
   });
+
+  useWaitsFollow(desk);
+  const openedJob = useLastJob((s) => s.open);
+  useEffect(() => {
+    openedJob({ id: bundle.id, name: documents.intake.name || 'the last job' });
+  }, [openedJob, bundle.id, documents.intake.name]);
 
   const step = (by: number): void => {
     const here = STATIONS.findIndex((s) => pathname.endsWith(s));

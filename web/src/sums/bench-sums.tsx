@@ -2,6 +2,7 @@ import { useMemo } from 'react';
 import {
   chargeMinutes,
   copyAtLeastS,
+  copySpan,
   meltingRange,
   mixSolders,
   orderQuantity,
@@ -43,6 +44,15 @@ export function ChargeSum() {
             'level to 90 % of the charge, or to 70 % at a quick rate',
             'then falling to a tenth: that part takes ln(10) ÷ 0.9 = 2.56 times as long as at the full current',
           ]}
+          wait={{
+            key: 'charge',
+            kind: 'charge',
+            what: `charge of ${(ah * 1000).toFixed(0)} mAh at ${printAmps(amps)}`,
+            span: { least, usual: (least + most) / 2, most },
+            rests: 'capacity as printed and a level current; common practice',
+            look: 'The charger’s light, and that nothing is warm.',
+            goesOff: false,
+          }}
           source="Common practice. An old cell holds less than is printed, and is full sooner. Under Prove a power meter tells it of the very cell."
         />
       }
@@ -72,6 +82,9 @@ export function ChargeSum() {
   );
 }
 
+/** What an old stick reads, bytes a second (common practice: 5 to 20 MB/s). */
+const STICK_BYTES_PER_S = 12e6;
+
 /** How long a copy takes at least over each link. */
 export function CopySum() {
   const { figure, put } = useInputs();
@@ -89,6 +102,15 @@ export function CopySum() {
             ({ rate, seconds }) =>
               `${rate.words}: ${(rate.mostBytesPerS / 1e6).toFixed(1)} MB/s at most, ${span(seconds / 60)}`,
           )}
+          wait={{
+            key: 'copy',
+            kind: 'copy',
+            what: `copy of ${size} GB`,
+            span: copySpan(size * 1e9, STICK_BYTES_PER_S),
+            rests: `${size} GB at 12 MB a second, as an old stick reads (common practice); its own rate tells better`,
+            look: 'Compare the copy before the stick is touched again.',
+            goesOff: false,
+          }}
           source="USB 2.0 specification, 5.8.4, from memory; an old stick reads 5 to 20 MB/s (common practice)."
         />
       }

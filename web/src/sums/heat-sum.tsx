@@ -1,6 +1,14 @@
 import { useMemo, useRef, useState } from 'react';
 import type { ConnectorPart, HeatAsk, HeatBoard, HeatTask } from '@zebbit/core';
-import { COPPER_LAYOUTS, GENERIC_PARTS, HEAT_TASKS, plainBoard, SOLDERS, usualTargets } from '@zebbit/core';
+import {
+  COPPER_LAYOUTS,
+  GENERIC_PARTS,
+  HEAT_TASKS,
+  plainBoard,
+  settingWords,
+  SOLDERS,
+  usualTargets,
+} from '@zebbit/core';
 import { useWorkshop } from '../api/workshop';
 import type { BoardFactsValue } from '../heat/board-facts';
 import { HeatField } from '../heat/heat-field';
@@ -12,6 +20,7 @@ import { useSize } from '../plate/use-size';
 import { ChipsOne } from '../ui/chips';
 import { FigureField, SelectField } from '../ui/field';
 import { Tick } from '../ui/tick';
+import { IntoJob } from './into-job';
 import { SumsPage } from './sums-page';
 import type { Inputs } from './use-inputs';
 import { useInputs } from './use-inputs';
@@ -153,6 +162,11 @@ export function HeatSum() {
           noted={0}
           frame={at}
           onFrame={(to) => setFrame({ of: useKey, at: to })}
+        />
+      )}
+      {heat.advice?.setting && (
+        <IntoJob
+          words={`${TASKS.find(([task]) => task === t.task)?.[1] ?? 'Heat'}: ${settingWords(heat.advice.setting).set}`}
         />
       )}
       <p className="text-second text-ink2">

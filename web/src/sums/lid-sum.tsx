@@ -14,6 +14,7 @@ import { lazyChart } from '../ui/lazy-chart';
 import { SelectField } from '../ui/field';
 import { Tick } from '../ui/tick';
 import { LengthField } from './heat-sum';
+import { IntoJob } from './into-job';
 import { SumsPage } from './sums-page';
 import { useInputs } from './use-inputs';
 
@@ -97,6 +98,7 @@ export function LidSum() {
         <LengthField label="Lid thick" mm={lidMm} min={0.2} max={20} onMm={(thick) => put({ thick })} />
         <LengthField label="Glue thick" mm={glueMm} min={0.05} max={5} onMm={(gluemm) => put({ gluemm })} />
       </div>
+      <IntoJob words={`Warming the lid: ${advice.words}`} />
       <SelectField
         label="Warmed with"
         value={warmer}

@@ -1,4 +1,6 @@
 import type { ReactNode } from 'react';
+import type { UsualWait } from '@zebbit/core';
+import { IntoJob } from './into-job';
 
 /** The paper of a sum without a drawing: its answer, how it was worked out line by line, and what that rests on. */
 export function Working({
@@ -7,12 +9,15 @@ export function Working({
   lines,
   source,
   stop = false,
+  wait,
 }: {
-  readonly answer: ReactNode;
+  readonly answer: string;
   readonly about: string;
   readonly lines: readonly ReactNode[];
   readonly source: string;
   readonly stop?: boolean;
+  /** Where the answer is a time that something runs. */
+  readonly wait?: UsualWait;
 }) {
   return (
     <div className="grid h-full place-items-center p-8">
@@ -31,6 +36,9 @@ export function Working({
           </ol>
         )}
         <p className="mt-6 text-second text-ink2">{source}</p>
+        <div className="mt-5">
+          <IntoJob words={`${answer} ${about}`} wait={wait} />
+        </div>
       </section>
     </div>
   );

@@ -31,7 +31,14 @@ export const useEvening = create<EveningState>()(
       begun: null,
       set: (wish) => set(wish),
     }),
-    { name: 'zebbit.evening', partialize: ({ set: _, ...wish }) => wish },
+    { name: 'zebbit.evening', partialize: ({ until, daylightUntil, quietFrom, first, begun }) => ({
+        until,
+        daylightUntil,
+        quietFrom,
+        first,
+        begun,
+      }),
+    },
   ),
 );
 

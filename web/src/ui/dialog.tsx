@@ -10,10 +10,12 @@ interface DialogProps {
   readonly children: ReactNode;
 }
 
-/** The cursor goes into the first field of a dialog, where it has one. */
+/** The focus goes to what is marked for it, else the cursor into the first field of a dialog, where it has one. */
 function toFirstField(e: Event): void {
   const box = e.currentTarget;
-  const field = box instanceof HTMLElement ? box.querySelector('input, textarea, [role=combobox]') : null;
+  if (!(box instanceof HTMLElement)) return;
+  const field =
+    box.querySelector('[data-first]') ?? box.querySelector('input, textarea, [role=combobox]');
   if (!(field instanceof HTMLElement)) return;
   e.preventDefault();
   field.focus();

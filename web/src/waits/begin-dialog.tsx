@@ -48,6 +48,7 @@ export function BeginDialog({
             <li key={wait.key}>
               <button
                 type="button"
+                data-first={i === 0 ? true : undefined}
                 className="flex min-h-12 w-full items-center gap-3 rounded-[10px] border border-line px-3 py-1.5 text-left hover:border-ink2"
                 onClick={() => start(wait)}
               >

@@ -12,6 +12,7 @@ import { DoesAsk, DoesField, DrawField } from './asked-once';
 import { CautionList } from './caution-list';
 import { ModelCardNotice } from './model-card-notice';
 import { WaitsSection } from '../../waits/waits-section';
+import { FiguresSection } from './figures-section';
 import { Parking } from './parking';
 import { TriageAsk, TriagePanel } from './triage-panel';
 import { ThisJob } from './this-job';
@@ -154,6 +155,7 @@ export function TakeIn() {
         <CautionList />
         <TriagePanel />
         <WaitsSection />
+        <FiguresSection />
         <Parking />
       </Slip>
     </>
