@@ -195,7 +195,7 @@ function jobsOf(jobs: readonly Job[], now: number): EveningJob[] {
           station: job.done + n === job.acts.length - 1 ? 'close-up' : 'rebuild',
           title: act.title,
           setting: act.setting,
-          acts: [{ kind: 'item', minutes: act.minutes }],
+          acts: [{ kind: 'item', minutes: act.minutes, count: 1 }],
           after: n > 0 ? [String(job.done + n - 1)] : [],
           starts: act.wait && { kind: act.wait.kind, what: act.wait.kind, span: spanOf(act.wait) },
           gate: false,

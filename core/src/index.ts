@@ -299,14 +299,14 @@ export { repairOrReplace } from './worth/repair-or-replace';
 export type { WorthInputs, WorthVerdict } from './worth/repair-or-replace';
 
 // waits
-export { actDuration, actKindOf } from './waits/act-kind';
+export { actKindOf } from './waits/act-kind';
 export type { ActKind, OwnMinutes } from './waits/act-kind';
-export { durationOf, lowHigh, remainingOf, sumOfDurations } from './waits/duration';
+export { lowHigh, remainingOf } from './waits/duration';
 export type { Evening } from './waits/evening';
 export { tonightOf } from './waits/job-task';
 export type { EveningJob, JobTask, Tonight } from './waits/job-task';
 export { planEvening } from './waits/plan-evening';
-export type { EveningLine, EveningPlan, EveningWait } from './waits/plan-evening';
+export type { EveningLine, EveningPlan } from './waits/plan-evening';
 export { setupMinutes } from './waits/task';
 export type { Task } from './waits/task';
 export { beginWait, copySpan, OUT_OF_DATE_WARNING, USUAL_WAITS, waitOfStep } from './waits/usual-waits';

@@ -62,7 +62,7 @@ describe('what is still to be done of a job', () => {
     ];
     for (const states of torn)
       for (const task of jobTasks(jobView(looked(states))).filter((t) => t.station === 'rebuild')) {
-        const minutes = task.acts.reduce((s, a) => s + a.minutes, 0);
+        const minutes = task.acts.reduce((s, a) => s + a.count * a.minutes, 0);
         if (task.acts.length > 1) expect(minutes).toBeLessThanOrEqual(45);
         if (task.starts) expect(task.starts.span.usual).toBeGreaterThan(0);
       }

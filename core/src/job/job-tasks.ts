@@ -35,7 +35,7 @@ const PROBES_A_PIN = 3.5;
 const WIRE_MIN = 14;
 
 const some = (count: number, kind: Act['kind'], minutes: number): Act[] =>
-  Array.from({ length: Math.max(0, Math.round(count)) }, () => ({ kind, minutes }));
+  Math.round(count) < 1 ? [] : [{ kind, minutes, count: Math.round(count) }];
 
 type Sketch = Omit<JobTask, 'after' | 'key'>;
 const sketch = (
@@ -97,7 +97,11 @@ function rebuildSketches(view: JobView): Sketch[] {
         title,
         open.lines.map((l): Act => {
           const plan = plans.find((p) => p.row.pin.id === l.id);
-          return { kind: actKindOf(l.id, plan?.repair.kind === 'jumper'), minutes: Math.max(0.5, l.minutes) };
+          return {
+            kind: actKindOf(l.id, plan?.repair.kind === 'jumper'),
+            minutes: Math.max(0.5, l.minutes),
+            count: 1,
+          };
         }),
         { setting: open.setting, needsPart: open.needsPart, starts },
       ),

@@ -46,19 +46,23 @@ const SPREADS: Readonly<Record<ActKind, number>> = {
   'close-step': 0.5,
 };
 
-/** One act of a task. */
+/** One act of a task, or several alike. */
 export interface Act {
   readonly kind: ActKind;
-  /** Hands-on minutes by common practice, above 0. */
+  /** So many of them, 1 or more. */
+  readonly count: number;
+  /** Hands-on minutes of one by common practice, above 0. */
   readonly minutes: number;
 }
 
 /** Minutes of own records by kind of act. */
 export type OwnMinutes = Readonly<Partial<Record<ActKind, readonly number[]>>>;
 
-/** How long an act takes these hands. */
-export const actDuration = ({ kind, minutes }: Act, own: OwnMinutes): Duration =>
-  durationOf(minutes, SPREADS[kind], own[kind]);
+/** How long acts take these hands, each of them. */
+export function actDurations({ kind, minutes, count }: Act, own: OwnMinutes): Duration[] {
+  const one = durationOf(minutes, SPREADS[kind], own[kind]);
+  return Array.from({ length: count }, () => one);
+}
 
 /** The kind of a line of a plan that was done, by its id and whether a wire was laid. */
 export function actKindOf(lineId: string, wire: boolean): ActKind {

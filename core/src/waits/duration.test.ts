@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { seeded } from '../practice/seeded';
-import { actDuration, actKindOf } from './act-kind';
+import { actDurations, actKindOf } from './act-kind';
 import { durationOf, lowHigh, remainingOf, sumOfDurations } from './duration';
 
 const normalOf = (random: () => number) => (): number =>
@@ -52,9 +52,7 @@ describe('how long an act takes', () => {
 
 describe('several acts', () => {
   it('fourteen wires of a quarter of an hour: three and a half hours, from some 2.6 to some 4.8', () => {
-    const sum = sumOfDurations(
-      Array.from({ length: 14 }, () => actDuration({ kind: 'wire', minutes: 13.2 }, {})),
-    );
+    const sum = sumOfDurations(actDurations({ kind: 'wire', minutes: 13.2, count: 14 }, {}));
     if (!sum) throw new Error('no sum');
     const { low, high } = lowHigh(sum);
     expect(sum.minutes / 60).toBeCloseTo(3.4, 1);

@@ -11,7 +11,7 @@ const task = (key: string, more: Partial<JobTask> = {}): JobTask => ({
   station: 'rebuild',
   title: key,
   setting: 'iron',
-  acts: [{ kind: 'wire', minutes: 15 }],
+  acts: [{ kind: 'wire', minutes: 15, count: 1 }],
   after: [],
   starts: null,
   gate: false,

@@ -1,5 +1,5 @@
 import type { Act, OwnMinutes } from './act-kind';
-import { actDuration } from './act-kind';
+import { actDurations } from './act-kind';
 import { sumOfDurations } from './duration';
 import type { Task } from './task';
 import type { Wait, WaitsRecord } from './wait';
@@ -106,7 +106,7 @@ export function tonightOf(jobs: readonly EveningJob[], own: OwnMinutes, now: num
   const held: Tonight['held'][number][] = [];
   for (const job of jobs) {
     const open = openWaits(job.waits.waits);
-    const durations = job.tasks.map((t) => sumOfDurations(t.acts.map((a) => actDuration(a, own))));
+    const durations = job.tasks.map((t) => sumOfDurations(t.acts.flatMap((a) => actDurations(a, own))));
     const known = durations.reduce((s, d) => s + (d?.minutes ?? 0), 0);
     const remaining = known + (job.tasks.some((t) => t.gate) ? BEHIND_A_GATE_MIN : 0);
     const { factor, urge } = promiseFactor(job, remaining, now);

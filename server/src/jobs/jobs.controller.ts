@@ -1,5 +1,5 @@
-import { Body, Controller, Get, Inject, Param, Post, Put } from '@nestjs/common';
-import type { JobBundle, JobSummary, KeptAnswers } from '@zebbit/contract';
+import { Body, Controller, Get, Header, Inject, Param, Post, Put } from '@nestjs/common';
+import type { JobBundle, KeptAnswers } from '@zebbit/contract';
 import type { LedgerLine } from '@zebbit/core';
 import { NewJobDto, SaveAnswersDto, SaveFoundDto } from '@zebbit/contract';
 import { JobsService } from './jobs.service';
@@ -8,9 +8,11 @@ import { JobsService } from './jobs.service';
 export class JobsController {
   constructor(@Inject(JobsService) private readonly jobs: JobsService) {}
 
+  /** `JobSummary[]`. */
   @Get()
-  list(): Promise<JobSummary[]> {
-    return this.jobs.list();
+  @Header('Content-Type', 'application/json; charset=utf-8')
+  list(): Promise<string> {
+    return this.jobs.listText();
   }
 
   @Post()

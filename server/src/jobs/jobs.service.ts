@@ -39,6 +39,8 @@ import { foundStamp, JobRows } from './job-rows';
 /** A job's line on the shelf, with what it was made from. */
 interface Shelved {
   readonly key: string;
+  /** Its summary as it travels. */
+  readonly json: string;
   readonly line: ShelfLine;
 }
 
@@ -83,17 +85,17 @@ export class JobsService {
     return this.bundle(id);
   }
 
-  /** Every job's line, the one touched last first. Only what changed since the last time is worked out. */
-  async list(): Promise<JobSummary[]> {
-    return (await this.lines()).map((l) => l.summary);
+  /** Every job's line as it travels (`JobSummary[]`), the one touched last first. Only what changed since the last time is worked out and written out. */
+  async listText(): Promise<string> {
+    return `[${(await this.shelved()).map((s) => s.json).join(',')}]`;
   }
 
   /** The books: a line of every job that can be read, the one touched last first. */
   async ledger(): Promise<LedgerLine[]> {
-    return (await this.lines()).flatMap((l) => l.ledger ?? []);
+    return (await this.shelved()).flatMap((s) => s.line.ledger ?? []);
   }
 
-  private async lines(): Promise<ShelfLine[]> {
+  private async shelved(): Promise<Shelved[]> {
     const [jobs, workshop] = await Promise.all([this.rows.list(), this.workshop.current()]);
     const about = createHash('sha256')
       .update(`${BUILD} ${JSON.stringify(workshop)}`)
@@ -101,16 +103,19 @@ export class JobsService {
     const keyOf = (job: JobRow): string => `${job.changes}|${job.updatedAt}|${about}`;
     const isKnown = (job: JobRow): boolean => this.shelf.get(job.id)?.key === keyOf(job);
     const unknown = jobs.filter((job) => !isKnown(job)).map((job) => job.id);
-    for (const [id, line] of await this.rows.shelved(unknown)) this.shelf.set(id, line);
+    for (const [id, { key, line }] of await this.rows.shelved(unknown)) this.put(id, key, line);
     const stale = jobs.filter((job) => !isKnown(job));
     const stored = await this.rows.read(
       stale.map((job) => job.id),
       workshop.record.sureAt,
     );
-    for (const job of stale)
-      this.shelf.set(job.id, { key: keyOf(job), line: this.line(job, stored.get(job.id), workshop) });
+    for (const job of stale) this.put(job.id, keyOf(job), this.line(job, stored.get(job.id), workshop));
     if (stale.length >= WORTH_KEEPING) await this.keepShelf(stale.map((job) => job.id));
-    return jobs.flatMap((job) => this.shelf.get(job.id)?.line ?? []);
+    return jobs.flatMap((job) => this.shelf.get(job.id) ?? []);
+  }
+
+  private put(id: string, key: string, line: ShelfLine): void {
+    this.shelf.set(id, { key, line, json: JSON.stringify(line.summary) });
   }
 
   /** Keeps lines of the shelf for the next start, which has no others to go by; not that a job cannot be read, which may be mended by hand. */

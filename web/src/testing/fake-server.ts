@@ -36,7 +36,7 @@ export function fakeServer(parts: FakeParts = {}): FakeServer {
   const bundle = (): JobBundle => ({
     id: 'j1',
     createdAt: '2026-11-01T10:00:00.000Z',
-    updatedAt: '2026-11-20T10:00:00.000Z',
+    updatedAt: new Date().toISOString(),
     revs: { intake: 0, teardown: 0, board: 0, match: 0, rebuild: 0, closing: 0, waits: 0 },
     readings: [],
     results: [],
@@ -58,6 +58,8 @@ export function fakeServer(parts: FakeParts = {}): FakeServer {
     if (path === '/api/jobs/j1') return bundle();
     if (path === '/api/jobs') return method === 'POST' ? bundle() : (parts.jobs ?? []);
     if (path === '/api/workshop') return method === 'PUT' ? { rev: 1 } : workshop;
+    if (path === '/api/waits') return [];
+    if (path === '/api/durations') return {};
     if (path === '/api/parts') return { parts: parts.library ?? [] };
     if (path === '/api/drawer' && method === 'GET') return { entries: parts.drawer ?? [], jobs: {} };
     const moved = parts.drawer?.find((e) => path === `/api/drawer/${e.id}/moves`);

@@ -31,7 +31,9 @@ export const useEvening = create<EveningState>()(
       begun: null,
       set: (wish) => set(wish),
     }),
-    { name: 'zebbit.evening', partialize: ({ until, daylightUntil, quietFrom, first, begun }) => ({
+    {
+      name: 'zebbit.evening',
+      partialize: ({ until, daylightUntil, quietFrom, first, begun }) => ({
         until,
         daylightUntil,
         quietFrom,

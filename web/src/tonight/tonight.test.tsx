@@ -24,7 +24,7 @@ const summary = (name: string, more: Partial<JobSummary> = {}): JobSummary => ({
   make: 'Oriel',
   model: 'X',
   family: 'USB Micro-B',
-  updatedAt: '2026-11-20T10:00:00.000Z',
+  updatedAt: new Date().toISOString(),
   states: stationStates(view),
   next: nextMove(view),
   unweighed: false,
@@ -102,7 +102,10 @@ describe('home', () => {
     expect(link).toHaveTextContent('Name the device');
     expect(within(link).getByRole('img', { name: 'at Take in, 0 of 8 stations done' })).toBeInTheDocument();
     expect(screen.getByRole('heading', { name: 'One job on the bench' })).toBeInTheDocument();
-    expect(screen.getByText(/1 handed back/)).toBeInTheDocument();
+    const back = screen.getByRole('button', { name: /^Handed back, 1/ });
+    expect(screen.queryByRole('link', { name: /Lamp/ })).toBeNull();
+    await userEvent.click(back);
+    expect(screen.getByRole('link', { name: /Lamp/ })).toBeInTheDocument();
   });
   it('says what to do with none', async () => {
     fakeServer();
