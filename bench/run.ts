@@ -8,6 +8,7 @@ import { benchDrawer } from './drawer';
 import { benchEvening } from './evening';
 import { benchHeat } from './heat';
 import { benchHeatSettings } from './heat-settings';
+import { benchHomePage } from './home-page';
 import { benchMatch, seedsOfTwenty } from './match';
 import { benchPhoto, benchPhotoSpeed } from './photo';
 import { benchPlate } from './plate';
@@ -81,6 +82,7 @@ async function run(): Promise<void> {
   await part('plate', () => benchPlate());
   await part('drawer', () => benchDrawer());
   await part('evening', () => benchEvening(fresh, Number(wanted[1] ?? 500), Number(wanted[2] ?? 50)));
+  await part('home', () => benchHomePage());
   await part('server', () => benchServer());
   await part('kills', () => benchKills(fresh));
 }

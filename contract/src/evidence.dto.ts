@@ -34,6 +34,13 @@ export class NewPhotoDto {
   @Text(200) caption!: string;
 }
 
+/** Which jobs are asked for: those still here, or those handed back; all where it is not said. */
+export const SHELVES = ['here', 'back'] as const;
+export type ShelfOf = (typeof SHELVES)[number];
+export class ShelfQueryDto {
+  @ValidateIf((q: ShelfQueryDto) => q.shelf !== undefined) @OneOf(SHELVES) shelf?: ShelfOf;
+}
+
 export class NewJobDto {
   @Text(80) name!: string;
 }

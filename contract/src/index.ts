@@ -7,8 +7,8 @@ export { StockCardDto, NewStockDto, SaveStockDto, NewStockMoveDto, DrawerListDto
 export type { StoredStock, DrawerAnswer, PartImportEntry, PartsAnswer, PartImportsAnswer, RefusedFile, PartsImportReport, PartsImportLine } from './drawer.dto';
 export { TAB_HEADER } from './events';
 export type { JobEvent, BenchEvent, ToldEvent } from './events';
-export { NewReadingDto, StrikeDto, NewResultDto, PHOTO_USES, NewPhotoDto, NewJobDto } from './evidence.dto';
-export type { PhotoUse } from './evidence.dto';
+export { NewReadingDto, StrikeDto, NewResultDto, PHOTO_USES, NewPhotoDto, NewJobDto, ShelfQueryDto } from './evidence.dto';
+export type { PhotoUse, ShelfOf } from './evidence.dto';
 export { firstFault } from './fault-path';
 export { ConnectMeterDto, AskMeterDto, PowerSceneDto } from './instruments.dto';
 export type { BinEntry, RestoreReport } from './keeping';

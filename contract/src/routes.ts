@@ -3,6 +3,7 @@ import type { DocumentKind } from '@zebbit/core';
 /** Addresses of the interface, used by the web; the server's controllers carry the same words. */
 export const routes = {
   jobs: () => '/api/jobs',
+  shelf: (of: 'here' | 'back') => `/api/jobs?shelf=${of}`,
   job: (id: string) => `/api/jobs/${encodeURIComponent(id)}`,
   document: (id: string, kind: DocumentKind) => `/api/jobs/${encodeURIComponent(id)}/${kind}`,
   readings: (id: string) => `/api/jobs/${encodeURIComponent(id)}/readings`,

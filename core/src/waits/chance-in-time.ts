@@ -36,7 +36,7 @@ export function chancesInTime(problem: Problem, sequence: readonly number[]): nu
       const z = Math.sqrt(IN_COMMON) * hand + Math.sqrt(1 - IN_COMMON) * draw(k + 1);
       const takes = (problem.takes[i] ?? 0) * Math.exp(spread * z);
       const ready = Math.max(problem.from[i] ?? 0, ...(problem.before[i] ?? []).map((b) => over.get(b) ?? 0));
-      now = Math.max(now + (problem.setup[last + 1]?.[i] ?? 0), ready) + takes;
+      now = Math.max(now + problem.setup(last, i), ready) + takes;
       over.set(i, now + (problem.lag[i] ?? 0));
       last = i;
       if (now <= (problem.to[i] ?? 0)) inTime[k] = (inTime[k] ?? 0) + 1;

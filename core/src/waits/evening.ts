@@ -45,8 +45,8 @@ export interface Problem {
   readonly lag: Float64Array;
   /** Indices that come before; `null` for a task that cannot be done this evening whatever is done. */
   readonly before: readonly (readonly number[] | null)[];
-  /** `setup[i + 1][j]`; row 0 is the start of the evening. */
-  readonly setup: readonly Float64Array[];
+  /** Minutes of changing over from one to another; -1 is the start of the evening. */
+  readonly setup: (from: number, to: number) => number;
 }
 
 /**
@@ -59,7 +59,6 @@ export function eveningProblem(tasks: readonly Task[], evening: Evening): Proble
     return list.every((i) => i !== undefined && tasks[i]?.gate !== true) ? (list as number[]) : null;
   });
   const windows = tasks.map((t) => windowOf(t, evening));
-  const row = (b: Task | null): Float64Array => Float64Array.from(tasks, (t) => setupMinutes(b, t));
   return {
     tasks,
     minutes: evening.minutes,
@@ -68,7 +67,10 @@ export function eveningProblem(tasks: readonly Task[], evening: Evening): Proble
     takes: Float64Array.from(tasks, (t) => t.duration.minutes),
     lag: Float64Array.from(tasks, (t) => t.starts?.span.usual ?? 0),
     before,
-    setup: [row(null), ...tasks.map(row)],
+    setup: (from, to) => {
+      const next = tasks[to];
+      return next ? setupMinutes(tasks[from] ?? null, next) : 0;
+    },
   };
 }
 
@@ -93,7 +95,7 @@ export function scheduleOf(
       if (o === undefined) return null;
       ready = Math.max(ready, o);
     }
-    const setup = problem.setup[last + 1]?.[i] ?? 0;
+    const setup = problem.setup(last, i);
     const begins = Math.max(now + setup, ready);
     const ends = begins + (takes[i] ?? 0);
     if (ends > (problem.to[i] ?? 0)) return null;

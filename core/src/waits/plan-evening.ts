@@ -80,11 +80,12 @@ export function planEvening(tasks: readonly Task[], evening: Evening): EveningPl
     why: reasonOf(made.placed, n, evening),
   }));
   const done = new Set(made.placed.map((p) => p.task.id));
+  const byId = new Map(tasks.map((t) => [t.id, t]));
   return {
     lines,
     waits,
     left: tasks.flatMap((task, i) =>
-      done.has(task.id) ? [] : [{ task, why: whyLeft(whole, made.placed, i) }],
+      done.has(task.id) ? [] : [{ task, why: whyLeft(whole, byId, done, i) }],
     ),
     worth: made.worth,
     bound: exact ? made.worth : Math.max(made.worth, worthBound(whole)),
@@ -123,21 +124,24 @@ function reasonOf(placed: readonly Placed[], n: number, evening: Evening): strin
   return reasons.length > 0 ? reasons.join('; ') : 'it fits into the time';
 }
 
-function whyLeft(problem: Problem, placed: readonly Placed[], i: number): string {
+function whyLeft(
+  problem: Problem,
+  byId: ReadonlyMap<string, Task>,
+  planned: ReadonlySet<string>,
+  i: number,
+): string {
   const task = problem.tasks[i];
   if (!task) return '';
-  const there = new Set(placed.map((p) => p.task.id));
   if (problem.before[i] === null) {
-    const gate = task.after.map((id) => problem.tasks.find((t) => t.id === id)).find((t) => t?.gate);
+    const gate = task.after.map((id) => byId.get(id)).find((t) => t?.gate);
     return gate ? `hangs on “${gate.title}”` : 'what comes first is not planned';
   }
-  const first = task.after.find((id) => !there.has(id));
-  if (first !== undefined)
-    return `after “${problem.tasks.find((t) => t.id === first)?.title ?? first}”, which is not for this evening`;
-  const running = task.after.find((id) => problem.tasks.find((t) => t.id === id)?.starts);
-  if ((problem.from[i] ?? 0) >= (problem.to[i] ?? 0)) return task.waitsFor || 'it cannot begin in this time';
-  if ((problem.from[i] ?? 0) + (problem.takes[i] ?? 0) > (problem.to[i] ?? 0))
+  const first = task.after.find((id) => !planned.has(id));
+  if (first !== undefined) return `after “${byId.get(first)?.title ?? first}”, which is not for this evening`;
+  const [from, to] = [problem.from[i] ?? 0, problem.to[i] ?? 0];
+  if (from >= to) return task.waitsFor || 'it cannot begin in this time';
+  if (from + (problem.takes[i] ?? 0) > to)
     return task.waitsFor ? `${task.waitsFor}; then too little is left` : 'it takes longer than there is';
-  const what = running === undefined ? null : problem.tasks.find((t) => t.id === running)?.starts?.what;
-  return what ? `${what} is not over in time` : 'other work is worth more in this time';
+  const running = task.after.map((id) => byId.get(id)?.starts?.what).find((what) => what !== undefined);
+  return running ? `${running} is not over in time` : 'other work is worth more in this time';
 }

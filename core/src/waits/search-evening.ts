@@ -44,7 +44,7 @@ function extended(problem: Problem, state: State, i: number): State | null {
   let ready = problem.from[i] ?? 0;
   for (const b of before) ready = Math.max(ready, state.over[b] ?? Infinity);
   if (ready === Infinity) return null;
-  const setup = problem.setup[state.last + 1]?.[i] ?? 0;
+  const setup = problem.setup(state.last, i);
   const ends = Math.max(state.now + setup, ready) + (problem.takes[i] ?? 0);
   if (ends > (problem.to[i] ?? 0)) return null;
   const over = state.over.slice();
@@ -143,7 +143,9 @@ const densest = (pieces: Piece[]): Piece[] =>
 /** The tasks of a job as chains: each after one other at most and before one other at most; the rest stand alone. */
 function chainsOf(problem: Problem, able: readonly number[]): number[][] {
   const after = (i: number): readonly number[] => problem.before[i] ?? [];
-  const next = (i: number): number[] => able.filter((k) => after(k).includes(i));
+  const followers = new Map<number, number[]>();
+  for (const k of able) for (const b of after(k)) followers.set(b, [...(followers.get(b) ?? []), k]);
+  const next = (i: number): readonly number[] => followers.get(i) ?? [];
   const isLink = (i: number): boolean => after(i).length <= 1 && after(i).every((b) => next(b).length === 1);
   const heads = able.filter((i) => !isLink(i) || after(i).length === 0);
   return heads.map((head) => {

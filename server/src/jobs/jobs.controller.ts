@@ -1,7 +1,7 @@
-import { Body, Controller, Get, Header, Inject, Param, Post, Put } from '@nestjs/common';
+import { Body, Controller, Get, Header, Inject, Param, Post, Put, Query } from '@nestjs/common';
 import type { JobBundle, KeptAnswers } from '@zebbit/contract';
 import type { LedgerLine } from '@zebbit/core';
-import { NewJobDto, SaveAnswersDto, SaveFoundDto } from '@zebbit/contract';
+import { NewJobDto, ShelfQueryDto, SaveAnswersDto, SaveFoundDto } from '@zebbit/contract';
 import { JobsService } from './jobs.service';
 
 @Controller('api/jobs')
@@ -11,8 +11,8 @@ export class JobsController {
   /** `JobSummary[]`. */
   @Get()
   @Header('Content-Type', 'application/json; charset=utf-8')
-  list(): Promise<string> {
-    return this.jobs.listText();
+  list(@Query() { shelf }: ShelfQueryDto): Promise<string> {
+    return this.jobs.listText(shelf);
   }
 
   @Post()

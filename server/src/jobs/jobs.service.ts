@@ -9,6 +9,7 @@ import type {
   NewJobDto,
   SaveAnswersDto,
   SaveFoundDto,
+  ShelfOf,
 } from '@zebbit/contract';
 import type { DocumentKind, JobDocuments, JobGates, JobView, LedgerLine, Workshop } from '@zebbit/core';
 import {
@@ -65,6 +66,7 @@ export class JobsService {
   /** Everything may be another job now: no line of the shelf stands. */
   forget(): void {
     this.shelf.clear();
+    this.workshop.forget();
   }
 
   async create({ name }: NewJobDto): Promise<JobBundle> {
@@ -86,8 +88,10 @@ export class JobsService {
   }
 
   /** Every job's line as it travels (`JobSummary[]`), the one touched last first. Only what changed since the last time is worked out and written out. */
-  async listText(): Promise<string> {
-    return `[${(await this.shelved()).map((s) => s.json).join(',')}]`;
+  async listText(of?: ShelfOf): Promise<string> {
+    const all = await this.shelved();
+    const some = of ? all.filter((s) => (s.line.summary.next.tone === 'done') === (of === 'back')) : all;
+    return `[${some.map((s) => s.json).join(',')}]`;
   }
 
   /** The books: a line of every job that can be read, the one touched last first. */

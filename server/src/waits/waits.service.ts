@@ -18,6 +18,8 @@ interface WaitsRow {
 
 /** Own records that durations are learned from, of each kind of act: the newest so many. */
 const NEWEST = 60;
+/** Jobs that they are looked for in: those touched last. */
+const NEWEST_JOBS = 200;
 /** Readings further apart than this were not one after the other, minutes. */
 const PAUSE_MIN = 5;
 
@@ -41,7 +43,7 @@ export class WaitsService {
        FROM documents w JOIN jobs j ON j.id = w.jobId
        JOIN documents i ON i.jobId = w.jobId AND i.kind = 'intake'
        JOIN documents c ON c.jobId = w.jobId AND c.kind = 'closing'
-       WHERE w.kind = 'waits' AND j.binId IS NULL AND json_valid(w.body) AND json_valid(i.body) AND json_valid(c.body)
+       WHERE w.kind = 'waits' AND j.binId IS NULL AND w.body NOT LIKE '{"waits":[],"promised":null,%' AND json_valid(w.body) AND json_valid(i.body) AND json_valid(c.body)
          AND (json_array_length(w.body, '$.waits') > 0 OR json_extract(w.body, '$.promised') IS NOT NULL)
        ORDER BY w.jobId`,
     );
@@ -100,9 +102,10 @@ export class WaitsService {
     const [did, probes, checks] = await Promise.all([
       this.ask<{ id: string; lengthMm: number | null; minutes: number }>(
         `SELECT json_extract(n.value, '$.id') AS id, json_extract(n.value, '$.lengthMm') AS lengthMm, json_extract(n.value, '$.minutes') AS minutes
-         FROM documents d JOIN jobs j ON j.id = d.jobId, json_each(d.body, '$.did') n
-         WHERE d.kind = 'rebuild' AND j.binId IS NULL AND json_valid(d.body) AND json_extract(n.value, '$.minutes') > 0
-         ORDER BY j.updatedAt DESC LIMIT 1500`,
+         FROM (SELECT id, updatedAt FROM jobs WHERE binId IS NULL ORDER BY updatedAt DESC LIMIT ${NEWEST_JOBS}) j
+         JOIN documents d ON d.jobId = j.id AND d.kind = 'rebuild', json_each(d.body, '$.did') n
+         WHERE json_valid(d.body) AND json_extract(n.value, '$.minutes') > 0
+         ORDER BY j.updatedAt DESC`,
       ),
       this.pauses('readings'),
       this.pauses('results'),

@@ -13,6 +13,8 @@ const ONLY = 1;
 
 @Injectable()
 export class WorkshopService {
+  private readonly counts = new Map<string, { readonly stamp: string; readonly value: unknown }>();
+
   constructor(
     @Inject(Writer) private readonly writer: Writer,
     @Inject(Sequelize) private readonly sequelize: Sequelize,
@@ -24,10 +26,12 @@ export class WorkshopService {
     const [row, workshop, families] = await Promise.all([
       WorkshopModel.findByPk(ONLY),
       this.current(),
-      this.ask<{ family: ConnectorFamily; createdAt: string }>(
-        `SELECT json_extract(d.body, '$.family') AS family, j.createdAt AS createdAt
+      this.counted('families', () =>
+        this.ask<{ family: ConnectorFamily; createdAt: string }>(
+          `SELECT json_extract(d.body, '$.family') AS family, j.createdAt AS createdAt
          FROM documents d JOIN jobs j ON j.id = d.jobId
          WHERE d.kind = 'board' AND j.binId IS NULL AND json_valid(d.body) AND json_extract(d.body, '$.family') IS NOT NULL`,
+        ),
       ),
     ]);
     const days = new Map<ConnectorFamily, Date[]>();
@@ -41,20 +45,24 @@ export class WorkshopService {
   async current(): Promise<Workshop> {
     const [record, closed, minutes] = await Promise.all([
       this.record(),
-      this.ask<{ site: FaultSite; jobs: number }>(
-        `SELECT json_extract(body, '$.faultSite') AS site, COUNT(*) AS jobs
+      this.counted('closed', () =>
+        this.ask<{ site: FaultSite; jobs: number }>(
+          `SELECT json_extract(body, '$.faultSite') AS site, COUNT(*) AS jobs
          FROM documents
          WHERE kind = 'closing' AND jobId IN (SELECT id FROM jobs WHERE binId IS NULL) AND json_valid(body) AND json_extract(body, '$.handedBack') = 1
            AND json_extract(body, '$.faultSite') IS NOT NULL
          GROUP BY site ORDER BY site`,
+        ),
       ),
-      this.ask<{ kind: JobKind; minutes: number }>(
-        `SELECT json_extract(i.body, '$.kinds[0]') AS kind, json_extract(c.body, '$.minutes') AS minutes
+      this.counted('minutes', () =>
+        this.ask<{ kind: JobKind; minutes: number }>(
+          `SELECT json_extract(i.body, '$.kinds[0]') AS kind, json_extract(c.body, '$.minutes') AS minutes
          FROM documents c JOIN documents i ON i.jobId = c.jobId AND i.kind = 'intake'
          WHERE c.kind = 'closing' AND json_valid(c.body) AND json_valid(i.body) AND json_extract(c.body, '$.handedBack') = 1
            AND json_extract(c.body, '$.minutes') IS NOT NULL AND json_extract(i.body, '$.kinds[0]') IS NOT NULL
            AND c.jobId IN (SELECT id FROM jobs WHERE binId IS NULL)
          ORDER BY kind, minutes`,
+        ),
       ),
     ]);
     const took: Partial<Record<JobKind, number[]>> = {};
@@ -65,6 +73,24 @@ export class WorkshopService {
       closed: Object.fromEntries(closed.map((c) => [c.site, c.jobs])),
       minutes: took,
     };
+  }
+
+  /** Other jobs may be here now: nothing that was counted stands. */
+  forget(): void {
+    this.counts.clear();
+  }
+
+  /** What was counted over all jobs, counted anew only when one of them changed. */
+  private async counted<T>(name: string, count: () => Promise<T>): Promise<T> {
+    const [now] = await this.ask<{ jobs: number; changes: number | null; at: string | null }>(
+      'SELECT COUNT(*) AS jobs, SUM(changes) AS changes, MAX(updatedAt) AS at FROM jobs WHERE binId IS NULL',
+    );
+    const stamp = JSON.stringify(now);
+    const known = this.counts.get(name);
+    if (known?.stamp === stamp) return known.value as T;
+    const value = await count();
+    this.counts.set(name, { stamp, value });
+    return value;
   }
 
   async sureAt(): Promise<number> {

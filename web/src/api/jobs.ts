@@ -24,17 +24,29 @@ interface Kept {
   readonly at: string;
 }
 
-export function useJobs(): UseQueryResult<JobSummary[]> {
+/** The shelf: jobs that are here, and those that were handed back, which come a moment later. */
+export function useJobs(): {
+  readonly here: UseQueryResult<JobSummary[]>;
+  readonly back: UseQueryResult<JobSummary[]>;
+} {
   const client = useQueryClient();
   useBenchEvents((heard) => {
     if (heard.kind === 'missed' || 'jobId' in heard)
       void client.invalidateQueries({ queryKey: queryKeys.jobs });
   });
-  return useQuery({
-    queryKey: queryKeys.jobs,
-    queryFn: () => api.get<JobSummary[]>(routes.jobs()),
+  const here = useQuery({
+    queryKey: queryKeys.shelf('here'),
+    queryFn: () => api.get<JobSummary[]>(routes.shelf('here')),
     staleTime: 0,
   });
+  // Those that went back are looked for once the others stand.
+  const back = useQuery({
+    queryKey: queryKeys.shelf('back'),
+    queryFn: () => api.get<JobSummary[]>(routes.shelf('back')),
+    staleTime: 0,
+    enabled: here.isSuccess,
+  });
+  return { here, back };
 }
 
 export function useJobBundle(id: string): UseQueryResult<JobBundle> {

@@ -1,6 +1,7 @@
 /** The one place that names cached answers. */
 export const queryKeys = {
   jobs: ['jobs'] as const,
+  shelf: (of: 'here' | 'back') => ['jobs', of] as const,
   job: (id: string) => ['job', id] as const,
   workshop: ['workshop'] as const,
   meter: ['meter'] as const,

@@ -47,9 +47,10 @@ export function useEndWait(): UseMutationResult<unknown, Error, WaitEnd> {
 export const askToTell = (jobId: string, waitId: string): Promise<ToldWait> =>
   api.post<ToldWait>(routes.wait(jobId, waitId, 'told'), {});
 
-/** Minutes that acts took here, by kind. */
-export function useDurations(): UseQueryResult<OwnMinutes> {
+/** Minutes that acts took here, by kind; asked for once they are wanted. */
+export function useDurations(wanted: boolean): UseQueryResult<OwnMinutes> {
   return useQuery({
+    enabled: wanted,
     queryKey: queryKeys.durations,
     queryFn: () => api.get<OwnMinutes>(routes.durations()),
     staleTime: 60_000,

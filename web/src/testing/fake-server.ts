@@ -56,6 +56,8 @@ export function fakeServer(parts: FakeParts = {}): FakeServer {
       return { rev: saved.rev + 1 };
     }
     if (path === '/api/jobs/j1') return bundle();
+    const shelf = /^\/api\/jobs\?shelf=(here|back)$/u.exec(path)?.[1];
+    if (shelf) return (parts.jobs ?? []).filter((j) => (j.next.tone === 'done') === (shelf === 'back'));
     if (path === '/api/jobs') return method === 'POST' ? bundle() : (parts.jobs ?? []);
     if (path === '/api/workshop') return method === 'PUT' ? { rev: 1 } : workshop;
     if (path === '/api/waits') return [];

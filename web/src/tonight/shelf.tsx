@@ -42,17 +42,25 @@ export function isFound(job: JobSummary, question: string): boolean {
     .every((word) => text.includes(word));
 }
 
+interface ShelfProps {
+  readonly here: readonly JobSummary[];
+  readonly back: readonly JobSummary[];
+  readonly now: number;
+}
+
 /** Every job by what it wants next; those handed back behind one key. */
-export function Shelf({ jobs, now }: { readonly jobs: readonly JobSummary[]; readonly now: number }) {
+export function Shelf({ here: allHere, back: allBack, now }: ShelfProps) {
   const [question, setQuestion] = useState('');
-  const [back, setBack] = useState(false);
+  const [shown, setShown] = useState(false);
   useKeys({
     '/': () => document.getElementById('find-job')?.focus(),
-    b: () => setBack(!back),
-    B: () => setBack(!back),
+    b: () => setShown(!shown),
+    B: () => setShown(!shown),
   });
-  const found = question.trim() === '' ? jobs : jobs.filter((j) => isFound(j, question.trim()));
-  const [here, gone] = [found.filter((j) => !isBack(j)), found.filter(isBack)];
+  const asked = question.trim();
+  const among = (jobs: readonly JobSummary[]): readonly JobSummary[] =>
+    asked === '' ? jobs : jobs.filter((j) => isFound(j, asked));
+  const [here, gone] = [among(allHere), among(allBack)];
   return (
     <section aria-label="On the shelf">
       <div className="mb-2 flex items-center gap-4">
@@ -78,30 +86,28 @@ export function Shelf({ jobs, now }: { readonly jobs: readonly JobSummary[]; rea
           </span>
         </label>
         <p role="status" className="text-ink2">
-          {question.trim() === '' ? '' : `${found.length} of ${jobs.length}`}
+          {asked === '' ? '' : `${here.length + gone.length} of ${allHere.length + allBack.length}`}
         </p>
       </div>
       {here.length > 0 ? (
         <Rows label="Jobs on the shelf" jobs={here} now={now} />
       ) : (
         <p className="rounded-[14px] border border-line bg-sheet px-6 py-4 text-ink2">
-          {question.trim() === ''
-            ? 'Every job is handed back.'
-            : `No job on the shelf has “${question.trim()}”.`}
+          {asked === '' ? 'Every job is handed back.' : `No job on the shelf has “${asked}”.`}
         </p>
       )}
       {gone.length > 0 && (
         <>
           <button
             type="button"
-            aria-expanded={back}
-            onClick={() => setBack(!back)}
+            aria-expanded={shown}
+            onClick={() => setShown(!shown)}
             className="mt-4 mb-2 inline-flex min-h-10 items-center gap-2 font-bold"
           >
-            <ChevronDown aria-hidden className={`size-5 transition-transform ${back ? '' : '-rotate-90'}`} />
+            <ChevronDown aria-hidden className={`size-5 transition-transform ${shown ? '' : '-rotate-90'}`} />
             Handed back, {gone.length} <KeyCap>B</KeyCap>
           </button>
-          {back && <Rows label="Jobs handed back" jobs={gone} now={now} />}
+          {shown && <Rows label="Jobs handed back" jobs={gone} now={now} />}
         </>
       )}
     </section>

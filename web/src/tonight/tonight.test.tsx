@@ -102,7 +102,7 @@ describe('home', () => {
     expect(link).toHaveTextContent('Name the device');
     expect(within(link).getByRole('img', { name: 'at Take in, 0 of 8 stations done' })).toBeInTheDocument();
     expect(screen.getByRole('heading', { name: 'One job on the bench' })).toBeInTheDocument();
-    const back = screen.getByRole('button', { name: /^Handed back, 1/ });
+    const back = await screen.findByRole('button', { name: /^Handed back, 1/ });
     expect(screen.queryByRole('link', { name: /Lamp/ })).toBeNull();
     await userEvent.click(back);
     expect(screen.getByRole('link', { name: /Lamp/ })).toBeInTheDocument();
@@ -114,7 +114,12 @@ describe('home', () => {
   });
   it('says when the server does not answer, and asks again', async () => {
     fakeServer({
-      refuse: { 'GET /api/jobs': { status: 500, body: { code: 'internal', message: 'Zebbit failed here' } } },
+      refuse: {
+        'GET /api/jobs?shelf=here': {
+          status: 500,
+          body: { code: 'internal', message: 'Zebbit failed here' },
+        },
+      },
     });
     renderPage('/');
     expect(await screen.findByRole('alert')).toHaveTextContent('Zebbit failed here');

@@ -12,7 +12,7 @@ import { EveningCard } from './evening-card';
 import { FirstSteps } from './first-steps';
 import { Keeping } from './keeping';
 import { NewJob } from './new-job';
-import { isBack, Shelf } from './shelf';
+import { Shelf } from './shelf';
 import type { PlanState } from './use-plan';
 import { usePlan } from './use-plan';
 import { useWeighShelf } from './use-weigh-shelf';
@@ -22,7 +22,7 @@ const PLAN_EVERY_MS = 30_000;
 
 /** Home: the evening, and every job with its station and its next move. */
 export function Tonight() {
-  const jobs = useJobs();
+  const { here: jobs, back } = useJobs();
   const running = useOpenWaits().data ?? [];
   useWeighShelf(jobs.data);
   const now = useNow(PLAN_EVERY_MS);
@@ -31,7 +31,7 @@ export function Tonight() {
   const [asking, setAsking] = useState(false);
   const [keeping, setKeeping] = useState(false);
   useKeys({ n: toggle, N: toggle, '+': () => setAsking(true) });
-  const empty = jobs.data?.length === 0;
+  const empty = jobs.data?.length === 0 && back.data?.length === 0;
   return (
     <div className="flex h-full flex-col">
       <title>Tonight · Zebbit</title>
@@ -67,10 +67,10 @@ export function Tonight() {
           </p>
         )}
         {empty && <FirstSteps onNew={() => setAsking(true)} />}
-        {jobs.data && !empty && (
+        {jobs.data && !empty && (jobs.data.length > 0 || back.data) && (
           <>
             <EveningCard state={plan} jobs={jobs.data} running={running} />
-            <Shelf jobs={jobs.data} now={now} />
+            <Shelf here={jobs.data} back={back.data ?? []} now={now} />
           </>
         )}
       </main>
@@ -90,7 +90,7 @@ function headline(jobs: readonly JobSummary[] | undefined, { plan, minutes }: Pl
     const long = minutes < 100 ? `${minutes} minutes` : `${Number((minutes / 60).toFixed(1))} hours`;
     return `${long}, ${jobsWords(planned).toLowerCase()}`;
   }
-  return `${jobsWords(jobs.filter((j) => !isBack(j)).length)} on the bench`;
+  return `${jobsWords(jobs.length)} on the bench`;
 }
 
 /** What the plan does about waits, in a line. */

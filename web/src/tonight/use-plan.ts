@@ -37,7 +37,7 @@ function withBegun(
 /** The plan of this evening, made anew in the worker whenever the jobs, the clock or the hand change it. @param now ms, as often as it is to be made anew */
 export function usePlan(jobs: readonly JobSummary[] | undefined, now: number): PlanState {
   const { until, daylightUntil, quietFrom, first, begun } = useEvening();
-  const own = useDurations().data;
+  const own = useDurations(until !== null).data;
   const [plan, setPlan] = useState<EveningPlan | null>(null);
   const [failure, setFailure] = useState<string | null>(null);
   const [planner, setPlanner] = useState<Planner | null>(null);
