@@ -107,6 +107,17 @@ test('the evening is planned from minutes alone, moves with the clock, and follo
   await page.getByRole('button', { name: 'Plan it freely again' }).click();
   await expect.poll(async () => jobOf((await order())[0])).toBe(jobOf(before[0]));
 
+  // The first dragged behind the second, by the pointer.
+  const box = await hands.first().boundingBox();
+  const behind = await hands.nth(1).boundingBox();
+  if (!box || !behind) throw new Error('no blocks');
+  await page.mouse.move(box.x + 12, box.y + 20);
+  await page.mouse.down();
+  await page.mouse.move(behind.x + behind.width, box.y + 20, { steps: 8 });
+  await page.mouse.up();
+  await expect.poll(async () => jobOf((await order())[0])).not.toBe(jobOf(before[0]));
+  await page.getByRole('button', { name: 'Plan it freely again' }).click();
+
   // An hour passes: what is left is planned anew, its end stands.
   await page.clock.fastForward(60 * MINUTE);
   await expect(page.getByLabel('I have, min')).toHaveValue(/^(?:89|90)$/u);

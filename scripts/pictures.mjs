@@ -52,23 +52,10 @@ const VIEWS = {
       await page.getByRole('button', { name: 'Why this order' }).waitFor();
     },
   ],
-  evening: [
-    '/',
-    async (page) => {
-      await page.getByRole('button', { name: '150 min' }).click();
-      await page.getByRole('button', { name: 'Why this order' }).click();
-    },
-  ],
+  ledger: ['/ledger'],
+  'where-you-were': [`/jobs/${second}/where-you-were`],
   'take-in': [`/jobs/${lamp}/take-in`],
-  worth: [
-    `/jobs/${guide}/take-in`,
-    (page) => page.getByRole('region', { name: 'Worth it?' }).evaluate((e) => e.scrollIntoView()),
-  ],
   'open-up': [`/jobs/${guide}/open-up`],
-  tray: [
-    `/jobs/${guide}/open-up`,
-    (page) => page.getByRole('region', { name: 'Tray' }).evaluate((e) => e.scrollIntoView({ block: 'end' })),
-  ],
   'look-over': [
     `/jobs/${stick}/look-over`,
     (page) => page.getByRole('button', { name: /^pin 3 D\+/ }).click(),

@@ -2,8 +2,10 @@ import { linesDone } from '../rebuild/build-progress';
 import type { BuildLine } from '../rebuild/build-order';
 import { REPAIR_WORDS } from '../rebuild/pin-repair';
 import { isSettled } from '../rebuild/rebuild-plan';
-import type { Act } from '../waits/act-kind';
-import { actKindOf } from '../waits/act-kind';
+import type { Act, OwnMinutes } from '../waits/act-kind';
+import { actDurations, actKindOf } from '../waits/act-kind';
+import type { Duration } from '../waits/duration';
+import { sumOfDurations } from '../waits/duration';
 import type { JobTask } from '../waits/job-task';
 import type { Setting } from '../waits/task';
 import { waitOfStep, USUAL_WAITS } from '../waits/usual-waits';
@@ -72,6 +74,20 @@ function titleOf({ plans }: JobView, line: BuildLine): string {
     : `${capital(plan.row.pin.label)}: ${REPAIR_WORDS[plan.repair.kind]}`;
 }
 
+function actOfLine({ plans }: JobView, line: BuildLine): Act {
+  const plan = plans.find((p) => p.row.pin.id === line.id);
+  return {
+    kind: actKindOf(line.id, plan?.repair.kind === 'jumper'),
+    minutes: Math.max(0.5, line.minutes),
+    count: 1,
+  };
+}
+
+/** How long some lines of a job's plan take these hands; `null` of none. */
+export function linesDuration(view: JobView, lines: readonly BuildLine[], own: OwnMinutes): Duration | null {
+  return sumOfDurations(lines.flatMap((l) => actDurations(actOfLine(view, l), own)));
+}
+
 /** Whether a line cannot be begun without what goes in: from the fitting on; of a ready-made board or cord, whatever is no taking off. */
 function needsThePart({ items, needs }: JobView, line: BuildLine): boolean {
   const stage = items.find((i) => i.id === line.id)?.stage;
@@ -95,14 +111,7 @@ function rebuildSketches(view: JobView): Sketch[] {
       sketch(
         'rebuild',
         title,
-        open.lines.map((l): Act => {
-          const plan = plans.find((p) => p.row.pin.id === l.id);
-          return {
-            kind: actKindOf(l.id, plan?.repair.kind === 'jumper'),
-            minutes: Math.max(0.5, l.minutes),
-            count: 1,
-          };
-        }),
+        open.lines.map((l) => actOfLine(view, l)),
         { setting: open.setting, needsPart: open.needsPart, starts },
       ),
     );

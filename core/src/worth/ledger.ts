@@ -61,8 +61,21 @@ const monthOf = (iso: string): string => iso.slice(0, 7);
 
 /** Month after month from the first to the last that anything happened in, empty ones among them. */
 export function ledgerMonths(lines: readonly LedgerLine[]): LedgerMonth[] {
-  const dates = lines.flatMap((l) => [l.takenInAt, ...(l.handedBackAt === null ? [] : [l.handedBackAt])]);
-  const months = dates.map(monthOf).toSorted();
+  const inMonth = new Map<string, { takenIn: number; handedBack: number; wires: number[] }>();
+  const of = (iso: string) => {
+    const key = monthOf(iso);
+    const known = inMonth.get(key) ?? { takenIn: 0, handedBack: 0, wires: [] };
+    inMonth.set(key, known);
+    return known;
+  };
+  for (const l of lines) {
+    of(l.takenInAt).takenIn += 1;
+    if (l.handedBackAt === null) continue;
+    const back = of(l.handedBackAt);
+    back.handedBack += 1;
+    for (const a of l.acts) if (a.kind === 'wire') back.wires.push(a.minutes);
+  }
+  const months = [...inMonth.keys()].toSorted();
   const [first] = months;
   const last = months.at(-1);
   if (first === undefined || last === undefined) return [];
@@ -73,13 +86,8 @@ export function ledgerMonths(lines: readonly LedgerLine[]): LedgerMonth[] {
     at.setUTCMonth(at.getUTCMonth() + 1)
   ) {
     const month = monthOf(at.toISOString());
-    const back = lines.filter((l) => l.handedBackAt !== null && monthOf(l.handedBackAt) === month);
-    out.push({
-      month,
-      takenIn: lines.filter((l) => monthOf(l.takenInAt) === month).length,
-      handedBack: back.length,
-      wireMinutes: middleOf(back.flatMap((l) => l.acts.flatMap((a) => (a.kind === 'wire' ? a.minutes : [])))),
-    });
+    const { takenIn, handedBack, wires } = inMonth.get(month) ?? { takenIn: 0, handedBack: 0, wires: [] };
+    out.push({ month, takenIn, handedBack, wireMinutes: middleOf(wires) });
   }
   return out;
 }

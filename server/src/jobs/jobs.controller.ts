@@ -1,6 +1,5 @@
 import { Body, Controller, Get, Header, Inject, Param, Post, Put, Query } from '@nestjs/common';
 import type { JobBundle, KeptAnswers } from '@zebbit/contract';
-import type { LedgerLine } from '@zebbit/core';
 import { NewJobDto, ShelfQueryDto, SaveAnswersDto, SaveFoundDto } from '@zebbit/contract';
 import { JobsService } from './jobs.service';
 
@@ -41,8 +40,10 @@ export class JobsController {
 export class LedgerController {
   constructor(@Inject(JobsService) private readonly jobs: JobsService) {}
 
+  /** `LedgerLine[]`. */
   @Get()
-  read(): Promise<LedgerLine[]> {
-    return this.jobs.ledger();
+  @Header('Content-Type', 'application/json; charset=utf-8')
+  read(): Promise<string> {
+    return this.jobs.ledgerText();
   }
 }

@@ -11,7 +11,7 @@ import type {
   SaveFoundDto,
   ShelfOf,
 } from '@zebbit/contract';
-import type { DocumentKind, JobDocuments, JobGates, JobView, LedgerLine, Workshop } from '@zebbit/core';
+import type { DocumentKind, JobDocuments, JobGates, JobView, Workshop } from '@zebbit/core';
 import {
   answersStamp,
   completeDocuments,
@@ -42,6 +42,8 @@ interface Shelved {
   readonly key: string;
   /** Its summary as it travels. */
   readonly json: string;
+  /** Its line of the books as it travels; empty where there is none. */
+  readonly books: string;
   readonly line: ShelfLine;
 }
 
@@ -94,9 +96,9 @@ export class JobsService {
     return `[${some.map((s) => s.json).join(',')}]`;
   }
 
-  /** The books: a line of every job that can be read, the one touched last first. */
-  async ledger(): Promise<LedgerLine[]> {
-    return (await this.shelved()).flatMap((s) => s.line.ledger ?? []);
+  /** The books as they travel (`LedgerLine[]`): a line of every job that can be read, the one touched last first. */
+  async ledgerText(): Promise<string> {
+    return `[${(await this.shelved()).flatMap((s) => s.books || []).join(',')}]`;
   }
 
   private async shelved(): Promise<Shelved[]> {
@@ -119,7 +121,12 @@ export class JobsService {
   }
 
   private put(id: string, key: string, line: ShelfLine): void {
-    this.shelf.set(id, { key, line, json: JSON.stringify(line.summary) });
+    this.shelf.set(id, {
+      key,
+      line,
+      json: JSON.stringify(line.summary),
+      books: line.ledger ? JSON.stringify(line.ledger) : '',
+    });
   }
 
   /** Keeps lines of the shelf for the next start, which has no others to go by; not that a job cannot be read, which may be mended by hand. */

@@ -1,5 +1,9 @@
+import { Hourglass } from 'lucide-react';
 import type { ChargePhase, FullVerdict } from '@zebbit/core';
-import { CHARGE_PHASE_WORDS, printVolts } from '@zebbit/core';
+import { CHARGE_PHASE_WORDS, openWaits, printVolts } from '@zebbit/core';
+import { useJob } from '../../desk/job-context';
+import { Button } from '../../ui/button';
+import { useBeginWait } from '../../waits/use-begin-wait';
 import { lazyChart } from '../../ui/lazy-chart';
 import type { ChargeRead, ChargeWindow } from '../../workers/charge-reader';
 
@@ -23,11 +27,43 @@ export function FullWords({ full }: { readonly full: FullVerdict }) {
   if (!full.known) return <p className="text-second text-ink2">Time to full: not known. {full.why}</p>;
   const { leftS, capacityAh, cellVolts } = full.full;
   return (
-    <p className="text-second">
-      <b>Full in about {span(leftS.likely)}</b>, {span(leftS.least)} to {span(leftS.most)}. The cell holds
-      about {(capacityAh.likely * 1000).toFixed(0)} mAh ({(capacityAh.least * 1000).toFixed(0)} to{' '}
-      {(capacityAh.most * 1000).toFixed(0)}), and is at about {printVolts(cellVolts.likely)} now.
-    </p>
+    <div className="flex flex-col items-start gap-2">
+      <p className="text-second">
+        <b>Full in about {span(leftS.likely)}</b>, {span(leftS.least)} to {span(leftS.most)}. The cell holds
+        about {(capacityAh.likely * 1000).toFixed(0)} mAh ({(capacityAh.least * 1000).toFixed(0)} to{' '}
+        {(capacityAh.most * 1000).toFixed(0)}), and is at about {printVolts(cellVolts.likely)} now.
+      </p>
+      <AwaitFull leftS={leftS} />
+    </div>
+  );
+}
+
+/** Has the rest of the charge told when it is due; not twice while it is awaited. */
+function AwaitFull({
+  leftS,
+}: {
+  readonly leftS: { readonly least: number; readonly likely: number; readonly most: number };
+}) {
+  const { documents } = useJob();
+  const begin = useBeginWait();
+  if (openWaits(documents.waits.waits).some((w) => w.kind === 'charge')) return null;
+  return (
+    <Button
+      icon={<Hourglass aria-hidden className="size-4" />}
+      onClick={() =>
+        begin({
+          key: 'full',
+          kind: 'charge',
+          what: 'charge to its end',
+          span: { least: leftS.least / 60, usual: leftS.likely / 60, most: leftS.most / 60 },
+          rests: 'the power meter’s trace of this very charge',
+          look: 'The current has fallen to a tenth; nothing is warm.',
+          goesOff: false,
+        })
+      }
+    >
+      Tell me when it is full
+    </Button>
   );
 }
 

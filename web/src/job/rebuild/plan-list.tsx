@@ -1,23 +1,37 @@
 import { Check, OctagonX, TriangleAlert } from 'lucide-react';
-import type { BuildLine, DoneNote, PinPlan } from '@zebbit/core';
-import { printWire, REPAIR_WORDS, wireColour } from '@zebbit/core';
+import type { BuildLine, DoneNote, Duration, PinPlan } from '@zebbit/core';
+import { useDurations } from '../../api/waits';
+import { linesDuration, lowHigh, printWire, REPAIR_WORDS, wireColour } from '@zebbit/core';
 import { Sleeve } from '../../ui/sleeve';
 import { useTool } from '../../desk/desk-context';
 import { useJob } from '../../desk/job-context';
 import { SlipSection } from '../slip';
 import type { LineAtHand } from './use-line';
 
-const hoursOf = (minutes: number): string =>
-  minutes < 60 ? `${Math.round(minutes)} min` : `${(minutes / 60).toFixed(1)} h`;
+/** What is left, with its spread: one of ten is quicker, one of ten slower. */
+function leftWords(duration: Duration | null): string {
+  if (!duration) return 'done';
+  const { low, high } = lowHigh(duration);
+  const hours = (m: number): string => (m / 60).toFixed(1);
+  const own = duration.own > 0 ? ', by your own records' : '';
+  return duration.minutes < 60
+    ? `${Math.round(duration.minutes)} min left, ${Math.round(low)} to ${Math.round(high)}${own}`
+    : `${hours(duration.minutes)} h left, ${hours(low)} to ${hours(high)}${own}`;
+}
 
 /** The whole plan in the order in which it is worked through, one line an act. */
 export function PlanList({ hand, held }: { readonly hand: LineAtHand; readonly held: boolean }) {
   const { view } = useJob();
   const { lines, done, at } = hand;
+  const own = useDurations(true).data ?? {};
   if (lines.length === 0) return null;
-  const left = lines.reduce((s, l, i) => s + (done[i] === true ? 0 : l.minutes), 0);
+  const left = linesDuration(
+    view,
+    lines.filter((_, i) => done[i] !== true),
+    own,
+  );
   return (
-    <SlipSection title="In this order" corner={left > 0 ? `about ${hoursOf(left)} left` : 'done'}>
+    <SlipSection title="In this order" corner={leftWords(left)}>
       <ol>
         {lines.map((line, i) => (
           <li key={line.id} className="border-t border-line first:border-0">
