@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import type { Page } from '@playwright/test';
+import type { BrowserContext, Page } from '@playwright/test';
 import { expect, test } from '@playwright/test';
 import { beginWait, EMPTY_INTAKE, EMPTY_WAITS, USUAL_WAITS } from '@zebbit/core';
 import { allSaved, watchErrors } from './bench';
@@ -9,6 +9,11 @@ import { TestServer } from './server';
 /** The evening at the bench with a clock that is moved: what runs by itself, what to do next, what was left where. */
 
 let server: TestServer;
+/** A page that still listens would keep the server. */
+const contexts: BrowserContext[] = [];
+test.afterEach(async () => {
+  for (const context of contexts.splice(0)) await context.close();
+});
 test.beforeAll(async () => {
   server = await TestServer.start({ demo: true });
 });
@@ -26,6 +31,7 @@ test('a wait begun by one key outlives the page and a killed server, is told onc
   const id = await client.newJob('Storm lantern');
   await client.save(id, 'intake', { ...EMPTY_INTAKE, name: 'Storm lantern' });
   const context = await browser.newContext();
+  contexts.push(context);
   const [bench, other] = [await context.newPage(), await context.newPage()];
   const failed = [watchErrors(bench), watchErrors(other)];
   const now = new Date();
@@ -70,8 +76,16 @@ test('a wait begun by one key outlives the page and a killed server, is told onc
   expect((await client.job(id)).documents.waits.waits[0]?.endedAt).not.toBeNull();
   await again.keyboard.press('Control+z');
   await expect(due).toBeVisible();
+  await allSaved(again);
+  // Said from the ledge, the desk hears of it.
+  await again
+    .getByRole('group', { name: 'What runs by itself' })
+    .getByRole('button', { name: /UV mask under the lamp/ })
+    .click();
+  await again.getByRole('button', { name: 'It is over' }).click();
+  await expect.poll(async () => (await client.job(id)).documents.waits.waits[0]?.endedAt).not.toBeNull();
+  await expect(due).toHaveCount(0);
   expect(failed.flat()).toEqual([]);
-  await context.close();
 });
 
 test('the evening is planned from minutes alone, moves with the clock, and follows the hand', async ({

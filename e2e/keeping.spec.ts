@@ -64,6 +64,7 @@ test('a job is taken along and brought in; deleted and taken back; everything is
   await card.getByRole('button', { name: 'Delete…' }).click();
   await card.getByRole('button', { name: 'Delete the job' }).click();
   await expect(page.getByText('Job “Audio guide 14”: deleted')).toBeVisible();
+  await page.getByRole('button', { name: /^Handed back/ }).click();
   await expect(page.getByRole('link', { name: /Audio guide 14/ })).toHaveCount(1);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByRole('link', { name: /Audio guide 14/ })).toHaveCount(2);
@@ -83,6 +84,7 @@ test('a job is taken along and brought in; deleted and taken back; everything is
   await expect(dialog.getByRole('alert')).toContainText('is no part of a backup');
   failed.length = 0;
   await dialog.getByLabel('Backup file').setInputFiles(backup);
+  await page.getByRole('button', { name: /^Handed back/ }).click();
   await expect(page.getByRole('link', { name: /Audio guide 14/ })).toHaveCount(2);
   expect((await jobs()).map((j) => j.id)).toEqual(expect.arrayContaining(before.map((j) => j.id)));
   await page.goto(`${server.url}/jobs/${guide.id}/look-over`);

@@ -321,6 +321,7 @@ for (const job of JOBS) {
     await expect(sheet).toContainText(KIND_SHEETS[job.kind].words);
     await expect(sheet).toContainText('Proved');
     await page.getByRole('link', { name: 'Zebbit' }).click();
+    await page.getByRole('button', { name: /^Handed back/ }).click();
     await expect(page.getByRole('link', { name: new RegExp(`Job ${job.kind}`) })).toContainText('Done');
     expect(errors).toEqual([]);
   });

@@ -33,9 +33,10 @@ async function read<T>(pending: Promise<Response>): Promise<T> {
   return body as T;
 }
 
-const json = (method: string, body: unknown, keepalive = false): RequestInit => ({
+const json = (method: string, body: unknown, keepalive = false, own = true): RequestInit => ({
   method,
-  headers: { 'content-type': 'application/json', [TAB_HEADER]: TAB },
+  // What no page signs is told to all of them, this one too.
+  headers: { 'content-type': 'application/json', ...(own ? { [TAB_HEADER]: TAB } : {}) },
   body: JSON.stringify(body),
   keepalive,
 });
@@ -46,6 +47,11 @@ export const api = {
   patch: <T>(url: string, body: unknown): Promise<T> => read<T>(fetch(url, json('PATCH', body))),
   put: <T>(url: string, body: unknown, keepalive = false): Promise<T> =>
     read<T>(fetch(url, json('PUT', body, keepalive))),
+  /** As from elsewhere: what it changes comes back to this page as well. */
+  putHeard: <T>(url: string, body: unknown): Promise<T> =>
+    read<T>(fetch(url, json('PUT', body, false, false))),
+  postHeard: <T>(url: string, body: unknown): Promise<T> =>
+    read<T>(fetch(url, json('POST', body, false, false))),
   remove: <T>(url: string): Promise<T> =>
     read<T>(fetch(url, { method: 'DELETE', headers: { [TAB_HEADER]: TAB } })),
   putForm: <T>(url: string, form: FormData): Promise<T> =>

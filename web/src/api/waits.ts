@@ -30,11 +30,11 @@ export interface WaitEnd {
   readonly ended: boolean;
 }
 
-/** Says that a wait is over, from wherever it is seen. */
+/** Says that a wait is over, from wherever it is seen; a desk that has the job open hears of it. */
 export function useEndWait(): UseMutationResult<unknown, Error, WaitEnd> {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: ({ jobId, waitId, ended }) => api.put(routes.wait(jobId, waitId, 'ended'), { ended }),
+    mutationFn: ({ jobId, waitId, ended }) => api.putHeard(routes.wait(jobId, waitId, 'ended'), { ended }),
     onSuccess: () =>
       Promise.all([
         client.invalidateQueries({ queryKey: queryKeys.waits }),
@@ -45,7 +45,7 @@ export function useEndWait(): UseMutationResult<unknown, Error, WaitEnd> {
 
 /** Asks to be the page that tells that a wait is due. */
 export const askToTell = (jobId: string, waitId: string): Promise<ToldWait> =>
-  api.post<ToldWait>(routes.wait(jobId, waitId, 'told'), {});
+  api.postHeard<ToldWait>(routes.wait(jobId, waitId, 'told'), {});
 
 /** Minutes that acts took here, by kind; asked for once they are wanted. */
 export function useDurations(wanted: boolean): UseQueryResult<OwnMinutes> {

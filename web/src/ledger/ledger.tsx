@@ -188,7 +188,13 @@ function Months({ lines }: { readonly lines: readonly LedgerLine[] }) {
       title="Handed back, month by month"
       about={`From ${jobs(values.reduce((s, v) => s + v, 0))}${unknown > 0 ? `; of ${jobs(unknown)} the day was not kept` : ''}.`}
     >
-      <BarChart label="Jobs handed back" names={names} values={values} marked={names.length - 1} print={whole} />
+      <BarChart
+        label="Jobs handed back"
+        names={names}
+        values={values}
+        marked={names.length - 1}
+        print={whole}
+      />
     </Sheet>
   );
 }
@@ -232,7 +238,10 @@ const counted = (c: Counted | null): string => (c === null ? '' : `${minutesWord
 function Kinds({ lines }: { readonly lines: readonly LedgerLine[] }) {
   const kinds = ledgerKinds(lines);
   return (
-    <Sheet title="By kind of repair" about="Proved: every check that was asked had passed. Minutes: the middle job, and from how many.">
+    <Sheet
+      title="By kind of repair"
+      about="Proved: every check that was asked had passed. Minutes: the middle job, and from how many."
+    >
       <Table
         heads={['Kind', 'Jobs', 'Back', 'Proved', 'Parked', 'Minutes']}
         rows={kinds.map((k) => [
@@ -290,7 +299,9 @@ function Times({ lines }: { readonly lines: readonly LedgerLine[] }) {
   const joints = ledgerJoints(lines);
   const waits = ledgerWaits(lines);
   const wires = ledgerMonths(lines).flatMap((m) =>
-    m.wireMinutes ? [[`a wire, ${m.month}`, minutesWords(m.wireMinutes.value), String(m.wireMinutes.from)]] : [],
+    m.wireMinutes
+      ? [[`a wire, ${m.month}`, minutesWords(m.wireMinutes.value), String(m.wireMinutes.from)]]
+      : [],
   );
   const rows = [
     ...joints.map((j) => [
@@ -302,7 +313,10 @@ function Times({ lines }: { readonly lines: readonly LedgerLine[] }) {
     ...waits.map((w) => [WAIT_KIND_WORDS[w.kind], minutesWords(w.minutes.value), String(w.minutes.from)]),
   ];
   return (
-    <Sheet title="How long things took" about="The middle one of each: joints as they were ticked at Rebuild, waits that are over.">
+    <Sheet
+      title="How long things took"
+      about="The middle one of each: joints as they were ticked at Rebuild, waits that are over."
+    >
       <Table heads={['What', 'middle', 'from']} rows={rows} />
       {rows.length === 0 && <p className="text-ink2">No act was timed and no wait is over yet.</p>}
     </Sheet>

@@ -13,7 +13,12 @@ export function Spares() {
   const [now] = useState(() => new Date());
   const rows = (drawer.data?.entries ?? [])
     .filter((e) => !e.removed)
-    .map((e) => ({ entry: e, uses: stockUses(e).length, count: stockCount(e), advice: restockAdvice(e, now) }))
+    .map((e) => ({
+      entry: e,
+      uses: stockUses(e).length,
+      count: stockCount(e),
+      advice: restockAdvice(e, now),
+    }))
     .filter((r) => r.uses > 0 || r.advice.short)
     .toSorted((a, b) => Number(b.advice.short) - Number(a.advice.short) || b.uses - a.uses);
   return (

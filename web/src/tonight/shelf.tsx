@@ -66,7 +66,7 @@ export function Shelf({ here: allHere, back: allBack, now }: ShelfProps) {
       <div className="mb-2 flex items-center gap-4">
         <h2 className="text-title font-bold">On the shelf</h2>
         <label className="relative flex items-center">
-          <span className="sr-only">Find a job by device, owner, model or part</span>
+          <span className="sr-only">Find a job by its name, owner, model or part</span>
           <Search aria-hidden className="absolute left-3 size-4 text-ink2" />
           <input
             id="find-job"

@@ -90,7 +90,7 @@ function headline(jobs: readonly JobSummary[] | undefined, { plan, minutes }: Pl
     const long = minutes < 100 ? `${minutes} minutes` : `${Number((minutes / 60).toFixed(1))} hours`;
     return `${long}, ${jobsWords(planned).toLowerCase()}`;
   }
-  return `${jobsWords(jobs.length)} on the bench`;
+  return `${jobs.length === 0 ? 'Nothing' : jobsWords(jobs.length)} on the bench`;
 }
 
 /** What the plan does about waits, in a line. */

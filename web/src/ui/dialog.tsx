@@ -14,8 +14,7 @@ interface DialogProps {
 function toFirstField(e: Event): void {
   const box = e.currentTarget;
   if (!(box instanceof HTMLElement)) return;
-  const field =
-    box.querySelector('[data-first]') ?? box.querySelector('input, textarea, [role=combobox]');
+  const field = box.querySelector('[data-first]') ?? box.querySelector('input, textarea, [role=combobox]');
   if (!(field instanceof HTMLElement)) return;
   e.preventDefault();
   field.focus();

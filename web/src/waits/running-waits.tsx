@@ -15,9 +15,9 @@ export function RunningWaits({ jobId }: { readonly jobId: string }) {
   const waits = useOpenWaits().data ?? [];
   const now = useNow();
   // What lasts for days is no clock to look at; of this job it is shown all the same.
-  const near = waits.filter(
-    (w) => w.jobId === jobId || (w.wait.span !== null && w.wait.span.usual < 24 * 60),
-  );
+  const near = waits
+    .filter((w) => w.jobId === jobId || (w.wait.span !== null && w.wait.span.usual < 24 * 60))
+    .toSorted((a, b) => Number(b.jobId === jobId) - Number(a.jobId === jobId));
   if (near.length === 0) return null;
   const [shown, more] = [near.slice(0, SHOWN), near.slice(SHOWN)];
   return (
