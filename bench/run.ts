@@ -11,6 +11,7 @@ import { benchHeatSettings } from './heat-settings';
 import { benchHomePage } from './home-page';
 import { benchMatch, seedsOfTwenty } from './match';
 import { benchPhoto, benchPhotoSpeed } from './photo';
+import { benchPhotos } from './photos';
 import { benchPlate } from './plate';
 import { benchNets } from './nets';
 import { benchKills } from './kills';
@@ -31,6 +32,11 @@ async function run(): Promise<void> {
     if (wanted[1] === undefined) throw new Error('boards wants a folder: npm run bench -- boards DIR');
     // How many hands slip over each board may follow: 5 as a rule.
     benchBoards(wanted[1], Number(wanted[2] ?? 5));
+    return;
+  }
+  if (wanted[0] === 'photos') {
+    if (wanted[1] === undefined) throw new Error('photos wants a folder: npm run bench -- photos DIR');
+    await benchPhotos(wanted[1]);
     return;
   }
   if (wanted[0] === 'rebuild') {

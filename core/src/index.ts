@@ -78,7 +78,7 @@ export { CLICK_ERROR_PX, readFrame, twoClicks, toBoard, toPhoto } from './geomet
 export type { KnownLength, KnownPoint, PhotoMeasure } from './geometry/photo-measure';
 export { boardPoint, distanceMm } from './geometry/point';
 export type { BoardPoint, PhotoPoint } from './geometry/point';
-export { project, compose, derivative } from './geometry/projective';
+export { project, compose, derivative, inverse } from './geometry/projective';
 export type { Projective, XY } from './geometry/projective';
 
 // inquiry
