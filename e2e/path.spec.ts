@@ -346,6 +346,7 @@ test('a torn port, from new job to the printed page', async ({ page }) => {
     expect((Number(width) / 72) * 25.4).toBeCloseTo(210, 0);
     expect((Number(height) / 72) * 25.4).toBeCloseTo(297, 0);
     await page.getByRole('link', { name: 'Zebbit' }).click();
+    await page.getByRole('button', { name: /^Handed back/ }).click();
     await expect(page.getByRole('link', { name: /Pillow speaker/ })).toContainText('Done');
   });
   // Chromium notes by itself the refused upload (400) and the event stream that broke when the server was killed.

@@ -171,10 +171,10 @@ function DeskFrame({ bundle, desk }: { readonly bundle: JobBundle; readonly desk
                 : intake.kinds.map((k) => KIND_SHEETS[k].words).join(', ')
             }
           />
-          <Tip words="Where you were">
+          <Tip words="Last at the bench">
             <Link
               to={`/jobs/${bundle.id}/where-you-were`}
-              aria-label="Where you were"
+              aria-label="Last at the bench"
               className="grid size-10 place-items-center rounded-[11px] text-ink2 hover:bg-sunk hover:text-ink"
             >
               <History aria-hidden className="size-5" />

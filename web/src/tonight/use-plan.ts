@@ -10,6 +10,9 @@ import { instantOf, useEvening } from './evening-store';
 /** From so many minutes on there is an evening. */
 const LEAST_MIN = 5;
 
+/** What was begun so long ago was left lying: it is no work that goes on, ms. */
+const FORGOTTEN_MS = 4 * 3_600_000;
+
 export interface PlanState {
   /** Start of the plan, ms since 1970. */
   readonly start: number;
@@ -28,7 +31,7 @@ function withBegun(
   begun: { readonly taskId: string; readonly at: number } | null,
   now: number,
 ): readonly Task[] {
-  if (!begun) return tasks;
+  if (!begun || now - begun.at > FORGOTTEN_MS) return tasks;
   return tasks.map((t) =>
     t.id === begun.taskId ? { ...t, duration: remainingOf(t.duration, (now - begun.at) / 60_000) } : t,
   );
@@ -60,7 +63,8 @@ export function usePlan(jobs: readonly JobSummary[] | undefined, now: number): P
   useEffect(() => {
     if (!planner || minutes < LEAST_MIN) return;
     let stale = false;
-    const lead = begun && !first.includes(begun.taskId) ? [begun.taskId, ...first] : first;
+    const goesOn = begun !== null && now - begun.at <= FORGOTTEN_MS;
+    const lead = goesOn && !first.includes(begun.taskId) ? [begun.taskId, ...first] : first;
     planner
       .plan(withBegun(tonight.tasks, begun, now), {
         start: now,
