@@ -123,6 +123,7 @@ export function simulatedYear(seed: number, rule: YearRule, jobsADay: number): Y
         minutes: until - now,
         daylightUntil: null,
         quietFrom: null,
+        begun: null,
         first: [],
       };
       const next: Task | undefined =

@@ -97,6 +97,7 @@ describe('what is still to be done of a job', () => {
       minutes: 600,
       daylightUntil: null,
       quietFrom: null,
+      begun: null,
       first: [],
     });
     expect(plan.lines.length).toBeGreaterThan(0);

@@ -104,7 +104,7 @@ function rebuildSketches(view: JobView): Sketch[] {
   let open: { lines: BuildLine[]; setting: Setting; needsPart: boolean; minutes: number } | null = null;
   const close = (starts: Sketch['starts'] = null): void => {
     if (!open || open.lines.length === 0) return;
-    const titles = open.lines.map((l) => titleOf(view, l));
+    const titles = open.lines.filter((l) => l.kind !== 'rest').map((l) => titleOf(view, l));
     const title =
       titles.length > 1 ? `${titles[0] ?? ''}, and ${titles.length - 1} more` : (titles[0] ?? 'Rebuild');
     out.push(
@@ -119,7 +119,13 @@ function rebuildSketches(view: JobView): Sketch[] {
   };
   order.forEach((line, i) => {
     part ||= needsThePart(view, line);
-    if (done[i] === true || line.kind === 'rest') return;
+    if (done[i] === true) return;
+    if (line.kind === 'rest') {
+      // The eyes rest where the wires are: a rest ends what came before it, and begins nothing.
+      open?.lines.push(line);
+      if (open) open.minutes += line.minutes;
+      return;
+    }
     const setting = settingOf(view, line);
     if (
       open &&
@@ -202,7 +208,11 @@ const BY_STATION: Readonly<Record<Station, (view: JobView) => Sketch[]>> = {
     sketch(
       'prove',
       'Prove it, before power and after',
-      some(Math.max(3, view.checks.length - view.record.results.length), 'check', MINUTES.check),
+      some(
+        Math.max(3, view.prove.checks.filter((c) => c.verdict === null).length),
+        'check',
+        MINUTES.check,
+      ),
       { needsPart: true },
     ),
   ],
@@ -220,6 +230,9 @@ const BY_STATION: Readonly<Record<Station, (view: JobView) => Sketch[]>> = {
   },
 };
 
+/** What is not begun while the part that was found short is waited for. */
+const BEHIND_THE_PART: readonly Station[] = ['rebuild', 'prove', 'close-up'];
+
 /**
  * What is still to be done of a job, in sittings, each after the one before it; nothing of a job that is parked or handed back. Behind a gate
  * nothing is known, so nothing is said.
@@ -235,7 +248,7 @@ export function jobTasks(view: JobView): JobTask[] {
   const gate = move.tone === 'stop';
   const sketches = gate
     ? [sketch(present, move.title, some(1, 'answer', MINUTES.answer), { gate: true })]
-    : todo.flatMap((s) => BY_STATION[s](view));
+    : todo.filter((s) => !view.record.rebuild.hunt.waiting || !BEHIND_THE_PART.includes(s)).flatMap((s) => BY_STATION[s](view));
   const end = sketches.findIndex((s) => s.gate);
   const count: Partial<Record<string, number>> = {};
   return sketches.slice(0, end < 0 ? undefined : end + 1).reduce<JobTask[]>((list, s) => {

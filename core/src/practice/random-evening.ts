@@ -47,6 +47,7 @@ export function randomEvening(
       minutes: pick([45, 60, 90, 120, 150, 180]),
       daylightUntil: random() < 0.5 ? start + 60_000 * 60 : null,
       quietFrom: random() < 0.5 ? start + 60_000 * 45 : null,
+      begun: null,
       first: [],
     },
   };

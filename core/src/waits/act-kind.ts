@@ -18,6 +18,7 @@ export const ACT_KINDS = [
   'wire',
   'item',
   'ring',
+  'rest',
   'mask',
   'check',
   'close-step',
@@ -41,6 +42,7 @@ const SPREADS: Readonly<Record<ActKind, number>> = {
   wire: 0.5,
   item: 0.6,
   ring: 0.4,
+  rest: 0.2,
   mask: 0.4,
   check: 0.4,
   'close-step': 0.5,
@@ -67,8 +69,8 @@ export function actDurations({ kind, minutes, count }: Act, own: OwnMinutes): Du
 /** The kind of a line of a plan that was done, by its id and whether a wire was laid. */
 export function actKindOf(lineId: string, wire: boolean): ActKind {
   if (wire) return 'wire';
-  const head = lineId.split(':')[0] ?? '';
-  const known = (['off', 'clean', 'hole', 'fit', 'leg', 'ring', 'mask'] as const).find((k) => k === head);
+  const head = lineId.split(/[: ]/u)[0] ?? '';
+  const known = (['off', 'clean', 'hole', 'fit', 'leg', 'ring', 'rest', 'mask'] as const).find((k) => k === head);
   if (known) return known;
   return head === 'row' ? 'fit' : /^row\d+\./u.test(lineId) ? 'pad' : 'item';
 }

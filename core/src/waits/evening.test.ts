@@ -7,7 +7,7 @@ import type { Task } from './task';
 
 const NOON = Date.UTC(2026, 10, 20, 12);
 const MINUTE = 60_000;
-const EVENING: Evening = { start: NOON, minutes: 120, daylightUntil: null, quietFrom: null, first: [] };
+const EVENING: Evening = { start: NOON, minutes: 120, daylightUntil: null, quietFrom: null, begun: null, first: [] };
 
 const task = (id: string, minutes: number, more: Partial<Task> = {}): Task => ({
   id,
@@ -50,7 +50,7 @@ describe('the plan of an evening', () => {
   );
 
   test.each([1, 2, 3, 4])(
-    'of sixty tasks goes, beats both lists and stays below its bound, evening %i',
+    'of sixty tasks goes, is worth as much as either list and stays below its bound, evening %i',
     (seed) => {
       const { tasks, evening } = randomEvening(seeded(seed), { tasks: 60, jobs: 25 });
       const plan = planEvening(tasks, evening);

@@ -9,6 +9,8 @@ export interface Evening {
   /** Instants, ms since 1970: what wants daylight ends before, what wants quiet begins after; `null` where nobody said. */
   readonly daylightUntil: number | null;
   readonly quietFrom: number | null;
+  /** Id of the task that is worked at: it is carried on before all others. `null` for none. */
+  readonly begun: string | null;
   /** Ids of tasks that come first, in this order: the hand put them there. */
   readonly first: readonly string[];
 }

@@ -58,7 +58,9 @@ describe('the tasks of an evening', () => {
     const [first] = tonightOf([job('a', [task('t')], running('mask', 4))], {}, NOW).tasks;
     expect(first?.notBefore).toBe(NOW + 6 * 60_000);
     expect(first?.waitsFor).toBe('UV mask under the lamp: curing');
-    expect(tonightOf([job('a', [task('t')], running('mask', 12))], {}, NOW).tasks[0]?.notBefore).toBeNull();
+    const [due] = tonightOf([job('a', [task('t')], running('mask', 12))], {}, NOW).tasks;
+    expect(due?.notBefore).toBeNull();
+    expect(due?.urge).toBe('first look: UV mask under the lamp is due');
   });
   it('an owner who was asked holds the job, and nobody says until when', () => {
     const { tasks, held } = tonightOf([job('a', [task('t')], running('owner', 60))], {}, NOW);
@@ -103,6 +105,7 @@ describe('the tasks of an evening', () => {
       minutes: 90,
       daylightUntil: null,
       quietFrom: null,
+      begun: null,
       first: ['j250/t'],
     });
     expect(plan.lines[0]?.task.id).toBe('j250/t');

@@ -77,27 +77,30 @@ interface Held {
   readonly why?: string;
   readonly notBefore: number | null;
   readonly waitsFor: string;
+  /** What is due and is looked at before anything else; empty for nothing. */
+  readonly look: string;
 }
 
 /** What runs and holds a task up. The post comes when it comes: before it is here nothing that needs it is planned, due or not. */
 function heldBy(task: JobTask, open: readonly Wait[], now: number): Held {
   let notBefore: number | null = null;
   let waitsFor = '';
+  let look = '';
   for (const wait of open.filter((w) => holds(w, task))) {
     const { ends, state } = waitNow(wait, now);
     const words =
       wait.kind === 'owner' ? `${wait.what} is awaited` : `${wait.what}: ${WAIT_KIND_WORDS[wait.kind]}`;
     if (!ends || state === 'clock-back' || wait.kind === 'post') {
       const late = wait.kind === 'post' && (state === 'due' || state === 'late') ? ', due by now' : '';
-      return { why: `${words}${late}`, notBefore, waitsFor };
+      return { why: `${words}${late}`, notBefore, waitsFor, look };
     }
-    // What is due has to be looked at, not worked around: the look is the first act.
+    if (ends.usual <= now) look = `first look: ${wait.what} is due`;
     if (ends.usual > Math.max(now, notBefore ?? 0)) {
       notBefore = ends.usual;
       waitsFor = words;
     }
   }
-  return { notBefore, waitsFor };
+  return { notBefore, waitsFor, look };
 }
 
 /** The tasks of all jobs for an evening that begins now, with what holds them up. @param now ms since 1970 */
@@ -115,7 +118,7 @@ export function tonightOf(jobs: readonly EveningJob[], own: OwnMinutes, now: num
     const made = job.tasks.map((task, n): Task | string => {
       const duration = durations[n];
       if (!duration) return `${task.title}: nothing in it`;
-      const { why, notBefore, waitsFor } = heldBy(task, open, now);
+      const { why, notBefore, waitsFor, look } = heldBy(task, open, now);
       const held = why ?? task.after.map((k) => heldKeys.get(k)).find((w) => w !== undefined);
       if (held !== undefined) {
         heldKeys.set(task.key, held);
@@ -134,7 +137,7 @@ export function tonightOf(jobs: readonly EveningJob[], own: OwnMinutes, now: num
         daylight: job.waits.daylight,
         quiet: job.waits.quiet,
         weight,
-        urge: urge || (last ? 'then it goes back' : ''),
+        urge: [n === 0 ? look : '', urge || (last ? 'then it goes back' : '')].filter(Boolean).join('; '),
       };
     });
     const able = made.filter((t) => typeof t !== 'string');

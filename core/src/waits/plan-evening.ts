@@ -42,7 +42,8 @@ export interface EveningPlan {
 export function planEvening(tasks: readonly Task[], evening: Evening): EveningPlan {
   if (!(evening.minutes > 0)) throw new RangeError(`an evening has minutes, got ${evening.minutes}`);
   const whole = eveningProblem(tasks, evening);
-  const pinned = evening.first.flatMap((id) => {
+  const lead = [evening.begun, ...evening.first].filter((id, n, all) => id !== null && all.indexOf(id) === n);
+  const pinned = lead.flatMap((id) => {
     const i = tasks.findIndex((t) => t.id === id);
     return i < 0 ? [] : [i];
   });
@@ -103,7 +104,8 @@ function reasonOf(placed: readonly Placed[], n: number, evening: Evening): strin
   const before = placed[n - 1];
   const after = placed[n + 1];
   const reasons: string[] = [];
-  if (evening.first.includes(task.id)) reasons.push('you put it here');
+  if (evening.begun === task.id) reasons.push('it is begun');
+  else if (evening.first.includes(task.id)) reasons.push('you put it here');
   if (task.starts) {
     const runs = task.starts.span.usual;
     const past = here.ends + runs > evening.minutes;

@@ -94,7 +94,7 @@ export function EveningCard({ state, jobs, running }: EveningCardProps) {
               : 'Nothing wants hands: every job is handed back or parked.'}
         </p>
       )}
-      {plan && !next && plan.left.length > 0 && <Reasons state={state} />}
+      {plan && !next && plan.left.length + held.length > 0 && <Reasons state={state} />}
       <CalendarDialog open={calendar} onOpenChange={setCalendar} />
     </section>
   );
@@ -244,6 +244,7 @@ function leftByJob({
 
 /** Every line with its reason, its spread and its chance; then what is not for this evening. */
 function Reasons({ state: { plan, start, held } }: { readonly state: PlanState }) {
+  const first = useEvening((s) => s.first);
   if (!plan) return null;
   const gap = plan.worth > 0 ? plan.bound / plan.worth - 1 : 0;
   const left = leftByJob(plan);
@@ -281,7 +282,7 @@ function Reasons({ state: { plan, start, held } }: { readonly state: PlanState }
       <div className="text-second">
         <p className="mb-2 text-ink2">
           {plan.exact
-            ? 'No other order is worth more by these minutes and weights.'
+            ? `${first.length > 0 ? 'With what you put first, no' : 'No'} other order is worth more by these minutes and weights.`
             : `Good, not proved best: no order can be worth more than ${(100 * gap).toFixed(0)} % above it.`}{' '}
           Minutes are common practice drawn to your own records where there are some; weights are promises,
           hand-backs and long waits.

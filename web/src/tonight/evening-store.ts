@@ -57,4 +57,16 @@ export function instantOf(time: ClockTime, now: number): number | null {
   return at.getTime();
 }
 
+/** An evening goes on into the night: before this hour it is still the one of the day before. */
+const NEXT_DAY_AT_H = 5;
+
+/** The instant of a time of day of this evening, ms, past or to come: daylight that ended hours ago has ended. `null` for no time. */
+export function thisEvening(time: ClockTime, now: number): number | null {
+  const found = CLOCK.exec(time.trim());
+  if (!found) return null;
+  const at = new Date(now - NEXT_DAY_AT_H * 3_600_000);
+  at.setHours(Number(found[1]), Number(found[2]), 0, 0);
+  return at.getTime();
+}
+
 export const clockOf = (ms: number): ClockTime => format(ms, 'HH:mm');

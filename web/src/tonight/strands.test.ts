@@ -1,5 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
-import { instantOf } from './evening-store';
+import { instantOf, thisEvening } from './evening-store';
 import { isFound, opensAt } from './shelf';
 import { lanesOf, movedTo, sittingsOf, tickMinutes } from './strands';
 import type { JobSummary } from '@zebbit/contract';
@@ -67,6 +67,14 @@ describe('a time of day', () => {
     expect(instantOf('22:00', now)).toBe(new Date(2026, 10, 27, 22, 0).getTime());
     expect(instantOf('1:15', now)).toBe(new Date(2026, 10, 28, 1, 15).getTime());
     expect(instantOf('21:00', now)).toBe(new Date(2026, 10, 27, 21, 0).getTime());
+  });
+  it('of daylight or quiet is of this evening, past or not, and at one in the night of the evening before', () => {
+    const night = new Date(2026, 10, 28, 1, 0).getTime();
+    expect(thisEvening('16:30', now)).toBe(new Date(2026, 10, 27, 16, 30).getTime());
+    expect(thisEvening('22:00', now)).toBe(new Date(2026, 10, 27, 22, 0).getTime());
+    expect(thisEvening('22:00', night)).toBe(new Date(2026, 10, 27, 22, 0).getTime());
+    expect(thisEvening('16:30', night)).toBe(new Date(2026, 10, 27, 16, 30).getTime());
+    expect(thisEvening('', now)).toBeNull();
   });
   it.each(['', '25:00', '9', '22:60', 'soon'])('“%s” is none', (text) => {
     expect(instantOf(text, now)).toBeNull();

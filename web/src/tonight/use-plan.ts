@@ -5,7 +5,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { useDurations } from '../api/waits';
 import type { Planner } from '../workers/planner';
 import { openPlanner } from '../workers/open-planner';
-import { instantOf, useEvening } from './evening-store';
+import { thisEvening, useEvening } from './evening-store';
 
 /** From so many minutes on there is an evening. */
 const LEAST_MIN = 5;
@@ -64,14 +64,14 @@ export function usePlan(jobs: readonly JobSummary[] | undefined, now: number): P
     if (!planner || minutes < LEAST_MIN) return;
     let stale = false;
     const goesOn = begun !== null && now - begun.at <= FORGOTTEN_MS;
-    const lead = goesOn && !first.includes(begun.taskId) ? [begun.taskId, ...first] : first;
     planner
       .plan(withBegun(tonight.tasks, begun, now), {
         start: now,
         minutes,
-        daylightUntil: instantOf(daylightUntil, now),
-        quietFrom: instantOf(quietFrom, now),
-        first: lead,
+        daylightUntil: thisEvening(daylightUntil, now),
+        quietFrom: thisEvening(quietFrom, now),
+        begun: goesOn ? begun.taskId : null,
+        first,
       })
       .then((made) => {
         if (stale) return;
