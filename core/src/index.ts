@@ -149,7 +149,7 @@ export type { FinalCheck } from './job/final-checks';
 export { jobTasks, linesDuration } from './job/job-tasks';
 export { ledgerLine } from './job/ledger-line';
 export type { LedgerLine } from './job/ledger-line';
-export { whereYouWere } from './job/where-you-were';
+export { isLeftForWeeks, whereYouWere } from './job/where-you-were';
 export type { PastAct } from './job/where-you-were';
 
 // match

@@ -69,7 +69,7 @@ export function ledgerCsv(lines: readonly LedgerLine[]): string {
       l.proved ? 'yes' : '',
       l.parked ? 'yes' : '',
       l.minutes ?? '',
-      l.cost,
+      l.cost ?? '',
       l.replacement ?? '',
       l.faultSite ?? '',
       l.part,

@@ -107,4 +107,35 @@ describe('what is still to be done of a job', () => {
       stations({ ...looked({ '1': 'starved' }), intake: { ...intake, kinds: ['reflow'] } }),
     ).not.toContain('match');
   });
+  it('the eyes rest within work of many wires: a rest ends what came before it and begins no sitting', () => {
+    const line = (kind: 'item' | 'rest', id: string, minutes: number) => ({
+      kind,
+      id,
+      title: id,
+      why: '',
+      minutes,
+    });
+    const wires = [0, 1, 2, 3, 4].flatMap((n) => [
+      line('item', `wire:${n}`, 15),
+      ...(n % 2 === 1 ? [line('rest', `rest ${n}`, 5)] : []),
+    ]);
+    const view = {
+      ...jobView(looked({ '1': 'starved' })),
+      order: [line('rest', 'rest 9', 5), ...wires],
+      items: [],
+    };
+    const sittings = jobTasks(view).filter((t) => t.station === 'rebuild');
+    expect(sittings.map((t) => t.acts.map((a) => a.kind))).toEqual([
+      ['item', 'item', 'rest'],
+      ['item', 'item', 'rest'],
+      ['item'],
+    ]);
+    expect(sittings[0]?.title).toBe('wire:0, and 1 more');
+  });
+  it('nothing behind a part that was found short and is waited for', () => {
+    const r = looked({ '1': 'starved' });
+    const hunt = { ...r.rebuild.hunt, waiting: true };
+    expect(stations(r)).toContain('rebuild');
+    expect(stations({ ...r, rebuild: { ...r.rebuild, hunt } })).not.toContain('rebuild');
+  });
 });

@@ -208,11 +208,7 @@ const BY_STATION: Readonly<Record<Station, (view: JobView) => Sketch[]>> = {
     sketch(
       'prove',
       'Prove it, before power and after',
-      some(
-        Math.max(3, view.prove.checks.filter((c) => c.verdict === null).length),
-        'check',
-        MINUTES.check,
-      ),
+      some(Math.max(3, view.prove.checks.filter((c) => c.verdict === null).length), 'check', MINUTES.check),
       { needsPart: true },
     ),
   ],
@@ -248,7 +244,9 @@ export function jobTasks(view: JobView): JobTask[] {
   const gate = move.tone === 'stop';
   const sketches = gate
     ? [sketch(present, move.title, some(1, 'answer', MINUTES.answer), { gate: true })]
-    : todo.filter((s) => !view.record.rebuild.hunt.waiting || !BEHIND_THE_PART.includes(s)).flatMap((s) => BY_STATION[s](view));
+    : todo
+        .filter((s) => !view.record.rebuild.hunt.waiting || !BEHIND_THE_PART.includes(s))
+        .flatMap((s) => BY_STATION[s](view));
   const end = sketches.findIndex((s) => s.gate);
   const count: Partial<Record<string, number>> = {};
   return sketches.slice(0, end < 0 ? undefined : end + 1).reduce<JobTask[]>((list, s) => {

@@ -5,7 +5,8 @@ import { triage } from '../triage/triage';
 import type { ActKind } from '../waits/act-kind';
 import { actKindOf } from '../waits/act-kind';
 import type { WaitKind } from '../waits/wait';
-import { repairOrReplace } from '../worth/repair-or-replace';
+import type { WorthInputs } from '../worth/repair-or-replace';
+import { EMPTY_WORTH, repairOrReplace } from '../worth/repair-or-replace';
 import type { JobKind } from './job-kind';
 import type { JobView } from './job-view';
 
@@ -27,8 +28,8 @@ export interface LedgerLine {
   readonly proved: boolean;
   /** Hands-on minutes, as typed; `null` where they were not. */
   readonly minutes: number | null;
-  /** What it cost beside the hours, in the person's own money. */
-  readonly cost: number;
+  /** What it cost beside the hours, in the person's own money; `null` where the sums of take-in were left as they were proposed. */
+  readonly cost: number | null;
   /** What a new one would cost; `null` where nobody said. */
   readonly replacement: number | null;
   readonly faultSite: FaultSite | null;
@@ -58,6 +59,10 @@ function saidAtTakeIn({ record }: JobView): LedgerLine['odds'] {
   return sites.map(({ site, p }) => ({ site, p }));
 }
 
+/** Whether somebody said what it cost: a figure that Zebbit only proposed is none. */
+const isPriced = (worth: WorthInputs): boolean =>
+  (['partPrice', 'postage', 'sharedBy', 'consumables'] as const).some((k) => worth[k] !== EMPTY_WORTH[k]);
+
 /** The line of a job in the books. @param takenInAt ISO 8601 */
 export function ledgerLine(view: JobView, jobId: string, takenInAt: string): LedgerLine {
   const { intake, closing, board, match, rebuild, waits } = view.record;
@@ -74,7 +79,9 @@ export function ledgerLine(view: JobView, jobId: string, takenInAt: string): Led
     parked: intake.parked !== null,
     proved: view.prove.verdict === 'proved',
     minutes: closing.minutes,
-    cost: repairOrReplace({ ...intake.worth, hours: 0, hourWorth: 0 }, 1).attempt,
+    cost: isPriced(intake.worth)
+      ? repairOrReplace({ ...intake.worth, hours: 0, hourWorth: 0 }, 1).attempt
+      : null,
     replacement: intake.worth.replacement,
     faultSite: closing.faultSite,
     odds: closing.faultSite === null ? [] : saidAtTakeIn(view),

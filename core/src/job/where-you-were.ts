@@ -29,6 +29,13 @@ export interface WhereYouWere {
   readonly learned: readonly string[];
 }
 
+/** Untouched for so long a job opens at where it was left, ms (common practice: after a fortnight nobody knows how it goes together). */
+const WEEKS_MS = 14 * 86_400_000;
+
+/** Whether a job was left for weeks. @param updatedAt ISO 8601; @param now ms since 1970 */
+export const isLeftForWeeks = (updatedAt: string, now: number): boolean =>
+  now - Date.parse(updatedAt) > WEEKS_MS;
+
 /** As many acts tell what the hands were at. */
 const ACTS = 6;
 

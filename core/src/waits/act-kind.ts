@@ -70,7 +70,9 @@ export function actDurations({ kind, minutes, count }: Act, own: OwnMinutes): Du
 export function actKindOf(lineId: string, wire: boolean): ActKind {
   if (wire) return 'wire';
   const head = lineId.split(/[: ]/u)[0] ?? '';
-  const known = (['off', 'clean', 'hole', 'fit', 'leg', 'ring', 'rest', 'mask'] as const).find((k) => k === head);
+  const known = (['off', 'clean', 'hole', 'fit', 'leg', 'ring', 'rest', 'mask'] as const).find(
+    (k) => k === head,
+  );
   if (known) return known;
   return head === 'row' ? 'fit' : /^row\d+\./u.test(lineId) ? 'pad' : 'item';
 }

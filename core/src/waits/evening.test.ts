@@ -7,7 +7,14 @@ import type { Task } from './task';
 
 const NOON = Date.UTC(2026, 10, 20, 12);
 const MINUTE = 60_000;
-const EVENING: Evening = { start: NOON, minutes: 120, daylightUntil: null, quietFrom: null, begun: null, first: [] };
+const EVENING: Evening = {
+  start: NOON,
+  minutes: 120,
+  daylightUntil: null,
+  quietFrom: null,
+  begun: null,
+  first: [],
+};
 
 const task = (id: string, minutes: number, more: Partial<Task> = {}): Task => ({
   id,

@@ -176,6 +176,13 @@ describe('the line of a job', () => {
     expect(made.cost).toBeCloseTo(1 + 3 + 0.5, 9);
     expect(made.acts).toEqual([{ kind: 'wire', minutes: 14 }]);
   });
+  it('has no cost where the sums were left as they were proposed: a figure that nobody said is none', () => {
+    const { worth } = EMPTY_DOCUMENTS.intake;
+    const left = { ...record, intake: { ...record.intake, worth: { ...worth, replacement: 60 } } };
+    const made = ledgerLine(jobView(left), 'a', '');
+    expect(made.cost).toBeNull();
+    expect(ledgerTotals([made])).toMatchObject({ cost: { value: 0, from: 0 }, saved: { from: 0 } });
+  });
   it('odds are those of take-in: what was seen inside later does not move them', () => {
     const before = ledgerLine(jobView(record), 'a', '').odds;
     const after = ledgerLine(

@@ -3,6 +3,7 @@ import type { LedgerLine } from '../job/ledger-line';
 import type { FaultSite } from '../triage/fault-site';
 import type { ActKind } from '../waits/act-kind';
 import type { WaitKind } from '../waits/wait';
+import { ownDuration } from './own-duration';
 
 /** A figure with what it is from: a mean or a sum without its count says nothing. */
 export interface Counted {
@@ -12,12 +13,8 @@ export interface Counted {
 }
 
 const middleOf = (list: readonly number[]): Counted | null => {
-  if (list.length === 0) return null;
-  const sorted = list.toSorted((a, b) => a - b);
-  const half = Math.floor(sorted.length / 2);
-  const value =
-    sorted.length % 2 === 1 ? (sorted[half] ?? 0) : ((sorted[half - 1] ?? 0) + (sorted[half] ?? 0)) / 2;
-  return { value, from: sorted.length };
+  const own = ownDuration(list);
+  return own && { value: own.middle, from: own.count };
 };
 const sumOf = (list: readonly number[]): Counted => ({
   value: list.reduce((s, v) => s + v, 0),
@@ -29,9 +26,9 @@ export interface LedgerTotals {
   readonly handedBack: number;
   readonly parked: number;
   readonly minutes: Counted;
-  /** Of jobs that were handed back. */
+  /** Of jobs that were handed back and whose prices somebody said. */
   readonly cost: Counted;
-  /** Price of a new one less the cost, of jobs that were handed back and whose price somebody said. */
+  /** Price of a new one less the cost, of jobs that were handed back and whose prices, and that of a new one, somebody said. */
   readonly saved: Counted;
 }
 
@@ -42,8 +39,10 @@ export function ledgerTotals(lines: readonly LedgerLine[]): LedgerTotals {
     handedBack: back.length,
     parked: lines.filter((l) => l.parked).length,
     minutes: sumOf(back.flatMap((l) => l.minutes ?? [])),
-    cost: sumOf(back.map((l) => l.cost)),
-    saved: sumOf(back.flatMap((l) => (l.replacement === null ? [] : [l.replacement - l.cost]))),
+    cost: sumOf(back.flatMap((l) => l.cost ?? [])),
+    saved: sumOf(
+      back.flatMap((l) => (l.replacement === null || l.cost === null ? [] : [l.replacement - l.cost])),
+    ),
   };
 }
 

@@ -145,8 +145,10 @@ function Totals({ lines }: { readonly lines: readonly LedgerLine[] }) {
     ],
     [
       'Cost',
-      money(t.cost.value),
-      `parts, postage, consumables as reckoned at take-in, from ${jobs(t.cost.from)}`,
+      t.cost.from === 0 ? 'not known' : money(t.cost.value),
+      t.cost.from === 0
+        ? 'no job that was handed back has prices that somebody said'
+        : `parts, postage, consumables as told at take-in, from ${jobs(t.cost.from)}`,
     ],
     [
       'Saved',

@@ -4,7 +4,7 @@ import { formatDistance } from 'date-fns';
 import { Link } from 'react-router';
 import type { JobSummary } from '@zebbit/contract';
 import type { NextMove } from '@zebbit/core';
-import { openWaits, STATION_WORDS, WAIT_KIND_WORDS, waitNow } from '@zebbit/core';
+import { isLeftForWeeks, openWaits, STATION_WORDS, WAIT_KIND_WORDS, waitNow } from '@zebbit/core';
 import { useKeys } from '../app/use-keys';
 import { KeyCap } from '../ui/button';
 import { Track } from '../ui/track';
@@ -21,15 +21,13 @@ const TONE: Readonly<Record<NextMove['tone'], string>> = {
 const ROW_PX = 78;
 /** From so many rows on only those in sight are drawn. */
 const LONG = 60;
-/** Untouched for so long a job opens at where it was left. */
-const WEEKS_MS = 14 * 86_400_000;
 
 /** A job that was handed back, or whose next move says that nothing is left. */
 export const isBack = (job: JobSummary): boolean => job.next.tone === 'done';
 
 /** Where a job opens: where it wants the hand, or after weeks at what was left. */
 export function opensAt(job: JobSummary, now: number): string {
-  const away = now - Date.parse(job.updatedAt) > WEEKS_MS && !isBack(job);
+  const away = isLeftForWeeks(job.updatedAt, now) && !isBack(job);
   return `/jobs/${job.id}/${away ? 'where-you-were' : job.next.station}`;
 }
 

@@ -2,12 +2,14 @@ import { Hourglass } from 'lucide-react';
 import { openWaits, waitNow } from '@zebbit/core';
 import { useJob } from '../desk/job-context';
 import { Button } from '../ui/button';
+import { useEndOwn } from './use-end-own';
 import { useNow } from './use-now';
 import { waitWords } from './wait-words';
 
 /** What came due in this job, over whatever station is open: looked at first. */
 export function DueStrip() {
-  const { documents, edit } = useJob();
+  const { documents } = useJob();
+  const end = useEndOwn();
   const now = useNow();
   const due = openWaits(documents.waits.waits).filter((w) => ['due', 'late'].includes(waitNow(w, now).state));
   const [first] = due;
@@ -25,15 +27,7 @@ export function DueStrip() {
         </span>
         {first.look}
       </p>
-      <Button
-        className="!min-h-9"
-        onClick={() =>
-          edit('waits', (d) => {
-            const mine = d.waits.find((w) => w.id === first.id);
-            if (mine) mine.endedAt = new Date().toISOString();
-          })
-        }
-      >
+      <Button className="!min-h-9" onClick={() => end(first.id)}>
         {first.kind === 'post' ? 'Here' : 'Over'}
       </Button>
     </section>

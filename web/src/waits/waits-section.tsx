@@ -7,6 +7,7 @@ import { SlipSection } from '../job/slip';
 import { Button } from '../ui/button';
 import { BOX, Field } from '../ui/field';
 import { Tick } from '../ui/tick';
+import { useEndOwn } from './use-end-own';
 import { useNow } from './use-now';
 import { waitWords } from './wait-words';
 
@@ -42,6 +43,7 @@ export function WaitsSection() {
 
 function WaitLine({ wait, now }: { readonly wait: Wait; readonly now: number }) {
   const { edit } = useJob();
+  const end = useEndOwn();
   const pressing = ['due', 'late'].includes(waitNow(wait, now).state);
   return (
     <li
@@ -59,12 +61,7 @@ function WaitLine({ wait, now }: { readonly wait: Wait; readonly now: number }) 
       <Button
         className="!min-h-9"
         icon={<Check aria-hidden className="size-4" />}
-        onClick={() =>
-          edit('waits', (d) => {
-            const mine = d.waits.find((w) => w.id === wait.id);
-            if (mine) mine.endedAt = new Date().toISOString();
-          })
-        }
+        onClick={() => end(wait.id)}
       >
         {wait.kind === 'post' ? 'Here' : 'Over'}
       </Button>

@@ -131,7 +131,7 @@ describe('in a job', () => {
     await screen.findByText('All saved');
     expect(server.documents().waits.waits[0]?.endedAt).not.toBeNull();
   });
-  it('a day that is none is not kept; one that is, is', async () => {
+  it('a promised day is kept, and goes when it is emptied', async () => {
     const server = fakeServer({ documents: SAMPLE });
     renderPage('/jobs/j1/take-in');
     const field = await screen.findByLabelText('Promised for');
