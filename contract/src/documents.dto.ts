@@ -36,10 +36,6 @@ import type {
   TestNeed,
   TipName,
   TriageAnswer,
-  Wait,
-  WaitKind,
-  WaitSpan,
-  WaitsRecord,
   WireNote,
   WorthInputs,
 } from '@zebbit/core';
@@ -66,12 +62,12 @@ import {
   TEST_NEEDS,
   TIPS,
   TRIAGE_CHECKS,
-  WAIT_KINDS,
 } from '@zebbit/core';
-import { IsBoolean, IsDefined, IsISO8601, Matches } from 'class-validator';
+import { IsBoolean, IsDefined, IsISO8601 } from 'class-validator';
 import { BoardDto } from './board.dto';
 import { Figure, Id, ListOf, Nested, OneOf, OrNull, PhotoHash, SomeOf, Text, Texts, Whole } from './fields';
-import { STEPS_MAX, WAIT_MAX_MINUTES, WAITS_MAX } from './limits';
+import { STEPS_MAX } from './limits';
+import { WaitsDto } from './waits.dto';
 
 const CHECK_IDS = TRIAGE_CHECKS.map((c) => c.id);
 const OUTCOME_IDS = [...new Set(TRIAGE_CHECKS.flatMap((c) => c.outcomes.map((o) => o.id)))];
@@ -295,32 +291,6 @@ export class ClosingDto implements Closing {
   @OrNull() @IsISO8601() handedBackAt!: string | null;
 }
 
-export class WaitSpanDto implements WaitSpan {
-  @Figure(0, WAIT_MAX_MINUTES) least!: number;
-  @Figure(0, WAIT_MAX_MINUTES) usual!: number;
-  @Figure(0, WAIT_MAX_MINUTES) most!: number;
-}
-
-export class WaitDto implements Wait {
-  @Id() id!: string;
-  @OneOf(WAIT_KINDS) kind!: WaitKind;
-  @Text(120) what!: string;
-  @Text(120) from!: string;
-  @IsISO8601() startedAt!: string;
-  @OrNull() @IsDefined() @Nested(() => WaitSpanDto) span!: WaitSpan | null;
-  @Text(300) rests!: string;
-  @Text(300) look!: string;
-  @OrNull() @IsISO8601() endedAt!: string | null;
-  @OrNull() @IsISO8601() toldAt!: string | null;
-}
-
-export class WaitsDto implements WaitsRecord {
-  @ListOf(() => WaitDto, WAITS_MAX) waits!: WaitDto[];
-  @OrNull() @Matches(/^\d{4}-\d{2}-\d{2}$/u) promised!: string | null;
-  @IsBoolean() daylight!: boolean;
-  @IsBoolean() quiet!: boolean;
-}
-
 /** The class that validates each document of a job. */
 export const DOCUMENT_DTOS = {
   intake: IntakeDto,
@@ -356,9 +326,4 @@ export class SaveClosingDto extends Save {
 }
 export class SaveWaitsDto extends Save {
   @IsDefined() @Nested(() => WaitsDto) body!: WaitsDto;
-}
-
-/** Says that a wait is over, or that it is not after all. */
-export class EndWaitDto {
-  @IsBoolean() ended!: boolean;
 }

@@ -2,7 +2,7 @@
 export { TraceTargetDto, LandingChanceDto, TargetBeliefDto, DoubtfulReadingDto, ProbeOrderDto, TraceAnswersDto, SaveAnswersDto, MatchFoundDto, SaveFoundDto } from './answers.dto';
 export type { ApiFailure, PhotoEntry, JobSummary, OpenWait, ToldWait, StoredAnswers, StoredFound, KeptAnswers, JobBundle, SavedDocument, WorkshopAnswer } from './answers';
 export { PointDto, PhotoPointDto, KnownLengthDto, KnownPointDto, FaceSheetDto, PinDto, MeasuredPitchDto, PinRowDto, LegSlotDto, LegDto, TerminalDto, ComponentDto, LoosePointDto, TrackScarDto, BoardLineDto, BoardAreaDto, OverlayDto, FacePairDto, BoardDto } from './board.dto';
-export { TriageAnswerDto, WorthDto, IntakeDto, FastenersDto, WireNoteDto, OpeningStepDto, TeardownDto, DimensionAnswerDto, AroundPortDto, MatchDto, PinChoiceDto, HuntEntryDto, HuntDto, RebuildDto, FastenersBackDto, ClosingDto, WaitSpanDto, WaitDto, WaitsDto, EndWaitDto, SaveWaitsDto, DOCUMENT_DTOS, SaveIntakeDto, SaveTeardownDto, SaveBoardDto, SaveMatchDto, SaveRebuildDto, SaveClosingDto } from './documents.dto';
+export { TriageAnswerDto, WorthDto, IntakeDto, FastenersDto, WireNoteDto, OpeningStepDto, TeardownDto, DimensionAnswerDto, AroundPortDto, MatchDto, PinChoiceDto, HuntEntryDto, HuntDto, RebuildDto, FastenersBackDto, ClosingDto, SaveWaitsDto, DOCUMENT_DTOS, SaveIntakeDto, SaveTeardownDto, SaveBoardDto, SaveMatchDto, SaveRebuildDto, SaveClosingDto } from './documents.dto';
 export { StockCardDto, NewStockDto, SaveStockDto, NewStockMoveDto, DrawerListDto } from './drawer.dto';
 export type { StoredStock, DrawerAnswer, PartImportEntry, PartsAnswer, PartImportsAnswer, RefusedFile, PartsImportReport, PartsImportLine } from './drawer.dto';
 export { TAB_HEADER } from './events';
@@ -21,3 +21,4 @@ export { SharesDto, TrayDto, WorkshopDto, SaveWorkshopDto, NewCardDto, CardQuery
 export type { StoredCard } from './workshop.dto';
 export { JOB_FILE_FORMAT, JOB_FILE_VERSION, JobFileDto } from './job-file.dto';
 export { isNotNull } from './fields';
+export { WaitSpanDto, WaitDto, WaitsDto, EndWaitDto } from './waits.dto';

@@ -1,10 +1,11 @@
 import { IsBoolean, IsDefined, IsISO8601, IsIn } from 'class-validator';
 import { BoardDto } from './board.dto';
-import { ClosingDto, IntakeDto, MatchDto, RebuildDto, TeardownDto, WaitsDto } from './documents.dto';
+import { ClosingDto, IntakeDto, MatchDto, RebuildDto, TeardownDto } from './documents.dto';
 import { NewReadingDto, NewResultDto, PHOTO_USES } from './evidence.dto';
 import type { PhotoUse } from './evidence.dto';
 import { ListOf, Nested, OneOf, PhotoHash, Text, Whole } from './fields';
 import { READINGS_MAX } from './limits';
+import { WaitsDto } from './waits.dto';
 
 /** What `job.json` of a bundle says it is. */
 export const JOB_FILE_FORMAT = 'zebbit-job';

@@ -1,7 +1,8 @@
 import type { Evening, Placed, Problem } from './evening';
 import { eveningProblem, scheduleOf } from './evening';
 import { chancesInTime } from './chance-in-time';
-import { promisingTasks, searchEvening, worthBound } from './search-evening';
+import { worthBound } from './evening-bound';
+import { promisingTasks, searchEvening } from './search-evening';
 import type { Task } from './task';
 import { SETTING_WORDS } from './task';
 import type { WaitKind } from './wait';

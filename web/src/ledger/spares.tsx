@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { restockAdvice, stockCount, stockUses } from '@zebbit/core';
 import { Link } from 'react-router';
 import { useDrawer } from '../api/drawer';
-import { Sheet } from './ledger';
+import { Sheet } from './sheet';
 
 /** As many compartments are listed. */
 const MOST = 12;

@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it, jest } from '@jest/globals';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { act, render, screen } from '@testing-library/react';
+import { act, render, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { Toaster } from 'sonner';
 import type { OpenWait } from '@zebbit/contract';
@@ -8,7 +8,7 @@ import type { Wait } from '@zebbit/core';
 import { beginWait, USUAL_WAITS, waitNow } from '@zebbit/core';
 import { fakeServer } from '../testing/fake-server';
 import { renderPage } from '../testing/render-page';
-import { SAMPLE } from '../testing/sample-job';
+import { SAMPLE, sampleBoard } from '../testing/sample-job';
 import { DueTeller } from './due-teller';
 import { clockWords, dayWords, minutesWords, waitWords } from './wait-words';
 
@@ -141,5 +141,38 @@ describe('in a job', () => {
     await userEvent.clear(field);
     await screen.findByText('All saved');
     expect(server.documents().waits.promised).toBeNull();
+  });
+  it('the act that sets something going is done and its wait begins by one key', async () => {
+    const documents = {
+      ...SAMPLE,
+      intake: { ...SAMPLE.intake, kinds: ['torn' as const] },
+      board: sampleBoard(['cracked', 'cracked', 'sound', 'sound', 'sound']),
+    };
+    const server = fakeServer({ documents });
+    renderPage('/jobs/j1/rebuild');
+    await screen.findByText('All saved');
+    await userEvent.click(screen.getByRole('button', { name: /Mask over wires/ }));
+    for (let n = 0; n < 12 && !screen.queryByRole('button', { name: /Done, it runs/ }); n += 1)
+      await userEvent.click(screen.getByRole('button', { name: /^Done, (?:next|the last)/ }));
+    const before = server.documents().rebuild.stepsDone.length;
+    await userEvent.keyboard('t');
+    await screen.findByText('All saved');
+    expect(server.documents().waits.waits).toMatchObject([
+      { kind: 'cure', span: { usual: 10 }, endedAt: null },
+    ]);
+    await waitFor(() => expect(server.documents().rebuild.stepsDone.length).toBeGreaterThan(before));
+  });
+  it('a part that is in no drawer is ordered by one key, once', async () => {
+    const kinds = ['ready-made' as const];
+    const documents = { ...SAMPLE, intake: { ...SAMPLE.intake, kinds } };
+    const server = fakeServer({ documents });
+    renderPage('/jobs/j1/match');
+    await screen.findByText('All saved');
+    await userEvent.keyboard('p');
+    await screen.findByText('All saved');
+    await userEvent.keyboard('p');
+    await screen.findByText('All saved');
+    expect(server.documents().waits.waits).toMatchObject([{ kind: 'post', what: 'Micro-B', from: 'drawer' }]);
+    expect(screen.getByText(/Micro-B: in the post, due/)).toBeInTheDocument();
   });
 });
