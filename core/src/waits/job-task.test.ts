@@ -60,7 +60,7 @@ describe('the tasks of an evening', () => {
     expect(first?.waitsFor).toBe('UV mask under the lamp: curing');
     const [due] = tonightOf([job('a', [task('t')], running('mask', 12))], {}, NOW).tasks;
     expect(due?.notBefore).toBeNull();
-    expect(due?.urge).toBe('first look: UV mask under the lamp is due');
+    expect(due?.urge).toBe('first look: UV mask under the lamp is due; little is left of the job');
   });
   it('an owner who was asked holds the job, and nobody says until when', () => {
     const { tasks, held } = tonightOf([job('a', [task('t')], running('owner', 60))], {}, NOW);
@@ -79,7 +79,7 @@ describe('the tasks of an evening', () => {
     const [near, far] = tonightOf([promised('2026-11-22'), promised('2027-03-01')], {}, NOW).tasks;
     expect(near?.weight).toBeGreaterThan(2 * (far?.weight ?? 0));
     expect(near?.urge).toBe('promised for 22 November');
-    expect(far?.urge).toBe('');
+    expect(far?.urge).toBe('little is left of the job');
     expect(tonightOf([promised('2026-11-01')], {}, NOW).tasks[0]?.urge).toBe(
       'promised for 1 November, past by now',
     );

@@ -137,7 +137,12 @@ export function tonightOf(jobs: readonly EveningJob[], own: OwnMinutes, now: num
         daylight: job.waits.daylight,
         quiet: job.waits.quiet,
         weight,
-        urge: [n === 0 ? look : '', urge || (last ? 'then it goes back' : '')].filter(Boolean).join('; '),
+        urge: [
+          n === 0 ? look : '',
+          urge || (last ? 'then it goes back' : remaining <= BACK_MIN ? 'little is left of the job' : ''),
+        ]
+          .filter(Boolean)
+          .join('; '),
       };
     });
     const able = made.filter((t) => typeof t !== 'string');

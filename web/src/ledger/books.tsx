@@ -58,7 +58,7 @@ function Totals({ lines }: { readonly lines: readonly LedgerLine[] }) {
       'Saved',
       t.saved.from === 0 ? 'not known' : money(t.saved.value),
       t.saved.from === 0
-        ? 'no job that was handed back has the price of a new one'
+        ? 'no job that was handed back has both its prices and that of a new one'
         : `price of a new one less that cost, from ${jobs(t.saved.from)}`,
     ],
   ];
