@@ -106,18 +106,18 @@ const far = (a: Place, b: Place): number => Math.hypot(a.x - b.x, a.y - b.y);
 
 interface Offer {
   readonly at: Place;
-  readonly torn: boolean;
+  readonly torn: boolean | null;
   readonly through: boolean;
   readonly row: boolean;
 }
 
 const offersOf = (found: FootprintProposal): Offer[] => [
   ...found.rows.flatMap((r) =>
-    r.pads.map((p) => ({ at: p.at, torn: p.state === 'torn', through: false, row: true })),
+    r.pads.map((p) => ({ at: p.at, torn: p.state === 'unsure' ? null : p.state === 'torn', through: false, row: true })),
   ),
   ...found.lands.map((l) => ({
     at: l.at,
-    torn: l.state === 'torn',
+    torn: l.state === 'unsure' ? null : l.state === 'torn',
     through: l.fixing !== 'surface',
     row: false,
   })),
@@ -138,10 +138,10 @@ function scoreReading(truth: Truth, found: FootprintProposal, score: PhotosScore
   for (const p of pads) {
     if (p.state === 'torn') {
       score.torn += 1;
-      if (take((o) => o.torn && meets(p, o, ABOUT_MM))) score.tornTold += 1;
+      if (take((o) => o.torn === true && meets(p, o, ABOUT_MM))) score.tornTold += 1;
     } else {
       score.pads += 1;
-      if (take((o) => !o.torn && meets(p, o, NEAR_MM))) score.within01 += 1;
+      if (take((o) => o.torn !== true && meets(p, o, NEAR_MM))) score.within01 += 1;
     }
   }
   for (const l of truth.legs) {
@@ -156,7 +156,7 @@ function scoreReading(truth: Truth, found: FootprintProposal, score: PhotosScore
   const isFalse = (o: Offer): boolean => {
     if (taken.has(o)) return false;
     const leg = truth.legs.some((l) => far(at(l.centreMm), o.at) <= 2 * ABOUT_MM);
-    return !leg && !pads.some((p) => (p.state === 'torn') === o.torn && meets(p, o, 2 * ABOUT_MM));
+    return !leg && !pads.some((p) => (o.torn === null || (p.state === 'torn') === o.torn) && meets(p, o, 2 * ABOUT_MM));
   };
   // Pads of rows; lands beside them, which may be those of any part in the box, are counted apart.
   const [rows, lands] = [offers.filter((o) => o.row), offers.filter((o) => !o.row)];
@@ -164,15 +164,14 @@ function scoreReading(truth: Truth, found: FootprintProposal, score: PhotosScore
   score.false += rows.filter(isFalse).length;
   score.lands += lands.length;
   score.landsFalse += lands.filter(isFalse).length;
-  const wrongEnd = found.rows.some((row) => {
-    const [first, last] = [row.pads[0], row.pads.at(-1)].map(
-      (p) => p && pads.find((t) => far(at(t.centreMm), p.at) < ABOUT_MM),
-    );
-    if (!first || !last || first === last) return false;
-    const number = (p: TruePad): number => Number((p.numbers[0] ?? '').replace(/\D/gu, ''));
-    return number(first) > number(last);
-  });
-  if (wrongEnd) score.pinOneWrong += 1;
+  // Numbers that are told must be true; rows that tell none are asked about.
+  const wrongNumber = found.rows.some((row) =>
+    row.pads.some((p) => {
+      const t = pads.find((q) => far(at(q.homeMm ?? q.centreMm), p.at) < ABOUT_MM);
+      return p.number !== null && t && !p.number.split('/').some((n) => t.numbers.includes(n));
+    }),
+  );
+  if (wrongNumber) score.pinOneWrong += 1;
 }
 
 /** Whether a part, as it was laid on the board, has a land at each place that is there and none elsewhere. */
@@ -238,6 +237,7 @@ export async function benchPhotos(folder: string): Promise<void> {
       toPhoto,
       box,
       family: null,
+      parts: library.parts,
     });
     const { user, system } = process.cpuUsage(begun);
     one.pictures = 1;

@@ -1,6 +1,6 @@
-/** How Debian's Chromium is started here: no graphics card, no sandbox of its own, and nothing asked of the network. */
+/** How Debian's Chromium is started here: the shell without a window, which costs a tenth less; no graphics card, no sandbox of its own, and nothing asked of the network. */
 export const CHROMIUM = {
-  executablePath: '/usr/bin/chromium',
+  executablePath: '/usr/bin/chromium-headless-shell',
   chromiumSandbox: false,
   args: [
     '--disable-gpu',

@@ -3,7 +3,7 @@ import { ensureBuilt, ensureDebian, ensureInstalled, must } from './set-up.mjs';
 
 ensureInstalled();
 ensureDebian({
-  chromium: '/usr/bin/chromium',
+  'chromium-headless-shell': '/usr/bin/chromium-headless-shell',
   ngspice: '/usr/bin/ngspice',
   'kicad-footprints': '/usr/share/kicad/footprints/Connector_USB.pretty',
 });

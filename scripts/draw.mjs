@@ -2,6 +2,6 @@
 import { ensureBuilt, ensureDebian, ensureInstalled, must } from './set-up.mjs';
 
 ensureInstalled();
-ensureDebian({ chromium: '/usr/bin/chromium' });
+ensureDebian({ 'chromium-headless-shell': '/usr/bin/chromium-headless-shell' });
 ensureBuilt();
 must(process.execPath, ['demo/dist/draw.js']);

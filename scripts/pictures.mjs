@@ -9,7 +9,7 @@ import { ensureBuilt, ensureDebian, ensureInstalled, must } from './set-up.mjs';
 const args = process.argv.slice(2);
 const to = args.includes('--to') ? args.splice(args.indexOf('--to'), 2)[1] : 'docs/screenshots';
 ensureInstalled();
-ensureDebian({ chromium: '/usr/bin/chromium' });
+ensureDebian({ 'chromium-headless-shell': '/usr/bin/chromium-headless-shell' });
 ensureBuilt();
 const { chromium } = await import('@playwright/test');
 const home = mkdtempSync(join(tmpdir(), 'zebbit-pictures-'));
@@ -144,7 +144,7 @@ const VIEWS = {
 };
 
 const browser = await chromium.launch({
-  executablePath: '/usr/bin/chromium',
+  executablePath: '/usr/bin/chromium-headless-shell',
   chromiumSandbox: false,
   args: [
     '--disable-gpu',

@@ -5,7 +5,7 @@ import { ensureDebian, ensureInstalled } from './set-up.mjs';
 
 ensureInstalled();
 ensureDebian({
-  chromium: '/usr/bin/chromium',
+  'chromium-headless-shell': '/usr/bin/chromium-headless-shell',
   ngspice: '/usr/bin/ngspice',
   'calculix-ccx': '/usr/bin/ccx',
   'kicad-footprints': '/usr/share/kicad/footprints/Connector_USB.pretty',

@@ -178,7 +178,8 @@ export { SHEET, sheetShapes, sheetSvg, findSheet } from './photo/measure-sheet';
 export { PAD_FINISHES } from './photo/find-lands';
 export type { PadFinish } from './photo/find-lands';
 export { readFootprint } from './photo/read-footprint';
-export type { FootprintProposal, ReadingStage, ReadFootprintInput } from './photo/read-footprint';
+export type { FootprintProposal, FoundLand, LikelyPattern } from './photo/found';
+export type { ReadingStage, ReadFootprintInput } from './photo/read-footprint';
 
 // procedure
 export type { Procedure } from './procedure/procedure';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import type { FoundPad } from '../photo/find-rows';
-import type { FootprintProposal } from '../photo/read-footprint';
+import type { FootprintProposal } from '../photo/found';
 import { EMPTY_BOARD } from './board';
 import { checkBoard } from './check-board';
 import { placeProposal } from './place-proposal';
@@ -10,9 +10,11 @@ const pad = (x: number, state: FoundPad['state']): FoundPad => ({
   at: { x, y: 5 },
   state,
   sizeMm: [0.4, 1.35],
-  holeMm: null,
+  holeMm: null, number: null, chance: 0.9,
 });
 const proposal: FootprintProposal = {
+  patterns: [],
+  doubts: [],
   rows: [
     {
       pads: [
@@ -34,12 +36,16 @@ const proposal: FootprintProposal = {
       at: { x: 3, y: 3 },
       fixing: 'surface',
       state: 'present',
+      filled: null,
+      chance: 0.9,
       slot: { widthMm: 1.2, lengthMm: 1.9, directionDeg: 90 },
     },
     {
       at: { x: 9, y: 3 },
       fixing: 'through-hole',
       state: 'torn',
+      filled: null,
+      chance: 0.9,
       slot: { widthMm: 0.6, lengthMm: 1.5, directionDeg: 90 },
     },
   ],

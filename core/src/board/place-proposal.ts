@@ -1,5 +1,5 @@
 import { FAMILIES, rowOfCount } from '../connector/family';
-import type { FootprintProposal } from '../photo/read-footprint';
+import type { FootprintProposal } from '../photo/found';
 import type { Board, Face, Leg } from './board';
 import { freshId, placeRow } from './place-row';
 import { pinPoint } from './probe-point';
@@ -17,6 +17,7 @@ export function withoutPlaced(board: Board, face: Face, proposal: FootprintPropo
   const near = (a: { x: number; y: number }, b: { x: number; y: number }, mm: number): boolean =>
     Math.hypot(a.x - b.x, a.y - b.y) < mm;
   return {
+    ...proposal,
     rows: proposal.rows.filter(
       (r) => r.pads.filter((p) => pins.some((q) => near(p.at, q, r.pitchMm / 2))).length <= r.pads.length / 2,
     ),
@@ -55,7 +56,7 @@ export function placeProposal(
       measuredPitch: { mm: row.pitchMm, sigmaMm: row.pitchSigmaMm },
       padMm: [usual[0], usual[1]],
     });
-    const states = row.pads.map((p) => (p.state === 'present' ? ('unchecked' as const) : p.state));
+    const states = row.pads.map((p) => (p.state === 'present' || p.state === 'unsure' ? ('unchecked' as const) : p.state));
     next = {
       ...next,
       rows: [

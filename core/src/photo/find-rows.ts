@@ -7,12 +7,16 @@ import { fitRow } from './fit-row';
 
 export interface FoundPad {
   readonly at: BoardPoint;
-  /** `torn`: the row wants a pad here and its metal is gone. `bridged`: its metal runs over into the next. */
-  readonly state: 'present' | 'torn' | 'bridged';
+  /** `torn`: the row wants a pad here and its metal is gone. `bridged`: its metal runs over into the next. `unsure`: the picture does not tell. */
+  readonly state: 'present' | 'torn' | 'bridged' | 'unsure';
   /** Across the row and along the pin, mm; that of its neighbours where it is torn. */
   readonly sizeMm: readonly [across: number, along: number];
   /** Opening of a plated hole, mm, for pins that go through the board. */
   readonly holeMm: number | null;
+  /** Its contact, as in `A1/B12`, where the pattern it was read by tells; `null` where it does not, or its ends could be changed over. */
+  readonly number: string | null;
+  /** How likely its state is as said, 0.5 to 1. */
+  readonly chance: number;
 }
 
 export interface FoundRow {
@@ -26,6 +30,9 @@ export interface FoundRow {
   /** The family whose spacing it has; `null` for a plain even row. */
   readonly family: ConnectorFamily | null;
 }
+
+/** What is found without a pattern is right about so often (measured on pictures of another hand). */
+export const ONE_BY_ONE = 0.6;
 
 /** A patch in board millimetres. */
 export interface Mark {
@@ -225,6 +232,8 @@ function asRow(
     return {
       at,
       state: there ? (m.bridged ? 'bridged' : 'present') : 'torn',
+      number: null,
+      chance: ONE_BY_ONE,
       sizeMm: size ? [size.across, size.along] : usual,
       holeMm: holes[0] ? Math.round(holes[0].wide * scale * 100) / 100 : null,
     };

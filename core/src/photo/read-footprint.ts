@@ -1,31 +1,22 @@
 import type { ConnectorFamily } from '../connector/family';
+import { GENERIC_PARTS } from '../connector/generic-parts';
+import type { ConnectorPart } from '../connector/part';
+import { partFamiliesFor } from '../connector/part-family';
 import type { BoardPoint } from '../geometry/point';
 import type { Projective } from '../geometry/projective';
 import type { PadFinish } from './find-lands';
 import { findPatches } from './find-lands';
 import { flatFieldCorrect } from './flat-field';
 import type { Pixels } from './pixels';
+import { checkPixels } from './pixels';
 import type { BoardBox } from './rectify';
-import { rectify } from './rectify';
+import { checkBox, rectify } from './rectify';
 import type { FoundPad, FoundRow, IsGap, Mark } from './find-rows';
-import { toDegrees, findRows } from './find-rows';
+import type { FootprintProposal, FoundLand } from './found';
+import { readByPattern } from './read-by-pattern';
+import { ONE_BY_ONE, toDegrees, findRows } from './find-rows';
 
-export interface FoundLand {
-  readonly at: BoardPoint;
-  readonly fixing: 'surface' | 'through-hole' | 'peg';
-  /** `torn`: bare board where a land was, or an opening whose ring is gone. */
-  readonly state: 'present' | 'torn';
-  /** Of the land on the surface, of the opening else: mm, and the way of its length, degrees. */
-  readonly slot: { readonly widthMm: number; readonly lengthMm: number; readonly directionDeg: number };
-}
-
-/** What a picture shows inside a box, offered, not placed. */
-export interface FootprintProposal {
-  readonly rows: readonly FoundRow[];
-  readonly lands: readonly FoundLand[];
-}
-
-export type ReadingStage = 'laying flat' | 'evening the lamp' | 'finding metal' | 'fitting rows';
+export type ReadingStage = 'laying patterns' | 'laying flat' | 'evening the lamp' | 'finding metal' | 'fitting rows';
 
 export interface ReadFootprintInput {
   readonly picture: Pixels;
@@ -36,6 +27,10 @@ export interface ReadFootprintInput {
   readonly family: ConnectorFamily | null;
   /** What the pads shine with; solder by default. On gold and copper nothing tan is taken for a torn pad. */
   readonly finish?: PadFinish;
+  /** Parts whose land patterns are laid on the picture; those met again and again by default. */
+  readonly parts?: readonly ConnectorPart[];
+  /** How far the frame's scale may be off, a share, one standard deviation; a third of a percent by default. */
+  readonly scaleSpread?: number;
 }
 
 /** Lands are at least this filled: a round one fills 0.79 of its rectangle. */
@@ -74,20 +69,45 @@ function asLand(m: Mark, perMm: number): FoundLand {
   return {
     at,
     state: m.patch.kind === 'bare' ? 'torn' : 'present',
+    filled: null,
+    chance: ONE_BY_ONE,
     fixing: m.patch.kind === 'hole' ? 'peg' : opening ? 'through-hole' : 'surface',
     slot: { widthMm: shape.wide / perMm, lengthMm: shape.long / perMm, directionDeg: toDegrees(shape.angle) },
   };
 }
 
+/** Parts of the families that come into question: of all where none was named. */
+function partsOf(parts: readonly ConnectorPart[], family: ConnectorFamily | null): readonly ConnectorPart[] {
+  const families = family === null ? null : partFamiliesFor(family);
+  return families === null ? parts : parts.filter((p) => families.includes(p.family));
+}
+
 /**
- * Reads what is left of a footprint out of a picture: rows of pads with even or known spacing, gaps in them as torn pads, leg lands,
- * slots with their direction, and pegs. Offers; places nothing. An empty proposal means that nothing like a footprint was seen.
+ * Reads what is left of a footprint out of a picture. The land patterns of known parts are laid on it, and each land is judged where the
+ * best of them has it: there, torn, its hole filled. Where none explains what is seen, rows of pads with even or known spacing, lands, slots
+ * and pegs are offered as they were found one by one. Offers; places nothing. An empty proposal means that nothing like a footprint was seen.
  * Throws RangeError on a box without size or pixels that do not fit their picture.
  * @param onStage told before each stage, for a progress bar
  */
 export function readFootprint(
-  { picture, toPhoto, box, family, finish = 'solder' }: ReadFootprintInput,
+  input: ReadFootprintInput,
   onStage: (stage: ReadingStage) => void = () => undefined,
+): FootprintProposal {
+  const { picture, toPhoto, box, family, parts = GENERIC_PARTS, scaleSpread = 0.003 } = input;
+  onStage('laying patterns');
+  checkPixels(picture);
+  checkBox(box);
+  const known = readByPattern(picture, toPhoto, box, partsOf(parts, family), {
+    turnDeg: 1,
+    scale: scaleSpread,
+  });
+  return known ?? readOneByOne(input, onStage);
+}
+
+/** Lands as they are found one by one, without any pattern. */
+function readOneByOne(
+  { picture, toPhoto, box, family, finish = 'solder' }: ReadFootprintInput,
+  onStage: (stage: ReadingStage) => void,
 ): FootprintProposal {
   onStage('laying flat');
   const flat = rectify(picture, toPhoto, box);
@@ -143,7 +163,7 @@ export function readFootprint(
         (m.patch.kind !== 'bare' || m.patch.hole !== null || (m.patch.fill > TORN_FILLED && m.wide > 0.6)),
     )
     .map((m) => asLand(m, perMm));
-  return { rows: whole, lands };
+  return { rows: whole, lands, patterns: [], doubts: [] };
 }
 
 /** Whether a place lies on a pad of a row. */

@@ -27,17 +27,23 @@ const MOST_PIXELS = 2_400_000;
 /** Finer than this is not looked at, pixels to a millimetre: the narrowest pads met are 0.2 mm. */
 const FINEST = 44;
 
+/** Throws RangeError on a box without size. */
+export function checkBox(box: BoardBox): void {
+  if (!(box.width > 0 && box.height > 0))
+    throw new RangeError(`a box has width and height above 0 mm, got ${box.width} x ${box.height}`);
+}
+
 /**
  * Cuts a box of the board out of a picture with the perspective taken out. `toPhoto` maps board millimetres to pixels of this
  * picture; what lies outside the picture comes out as its nearest edge. Throws RangeError on a box without size.
+ * @param finest most pixels to a millimetre
  */
-export function rectify(picture: Pixels, toPhoto: Projective, box: BoardBox): FlatPiece {
+export function rectify(picture: Pixels, toPhoto: Projective, box: BoardBox, finest = FINEST): FlatPiece {
   checkPixels(picture);
-  if (!(box.width > 0 && box.height > 0))
-    throw new RangeError(`a box has width and height above 0 mm, got ${box.width} x ${box.height}`);
+  checkBox(box);
   const [xx, xy, yx, yy] = derivative(toPhoto, { x: box.x + box.width / 2, y: box.y + box.height / 2 });
   const native = Math.sqrt(Math.abs(xx * yy - xy * yx));
-  const perMm = Math.min(FINEST, native, Math.sqrt(MOST_PIXELS / (box.width * box.height)));
+  const perMm = Math.min(finest, native, Math.sqrt(MOST_PIXELS / (box.width * box.height)));
   const width = Math.max(8, Math.round(box.width * perMm));
   const height = Math.max(8, Math.round(box.height * perMm));
   const planes = [

@@ -1,0 +1,252 @@
+import type { ConnectorPart } from '../connector/part';
+import type { Oblong } from '../geometry/oblong';
+import type { EdgeField } from './edge-field';
+import { ovalResponse, rectangleResponse } from './edge-field';
+import type { PartPose } from './refine-pose';
+
+/** A part laid on a piece in one of four quarter turns. */
+export interface LaidPart {
+  readonly part: ConnectorPart;
+  readonly pose: PartPose;
+  /** How much better its rims meet edges there than any places would, nats over all its lands. */
+  readonly score: number;
+}
+
+/** Sizes are told apart from this on, mm. */
+const SIZE_STEP = 0.1;
+/** Largest part that is looked for, from its own origin, mm. */
+const LARGEST_MM = 30;
+/** A part has this many lands, or its places say nothing. */
+const LANDS = [3, 60] as const;
+/**
+ * What the outline of a land says, nats, from how many spreads it lies over the mean of all places of the picture: lands that are there lie five
+ * over, the best of wrong places two or three (measured on drawn pictures); a hidden one says no more than LEAST against.
+ */
+const PER_SPREAD = 1.5;
+const NEITHER = 2.8;
+const [LEAST, MOST] = [-3.5, 5] as const;
+/** Best places kept of each part and quarter turn, and how many are looked at closely for them. */
+const KEPT = 2;
+const LOOKED_AT = 8;
+/** Places of one part nearer than this are one, mm. */
+const APART_MM = 0.3;
+
+/** What each place says to a land of one size: at each pixel, and the best of each two by two with their neighbours. */
+interface Stamp {
+  readonly fine: Float32Array;
+  readonly coarse: Float32Array;
+}
+
+function judged(response: Float32Array): Float32Array {
+  let [n, sum, square] = [0, 0, 0];
+  for (let i = 0; i < response.length; i += 3) {
+    const v = response[i] as number;
+    if (v === 0) continue;
+    n += 1;
+    sum += v;
+    square += v * v;
+  }
+  const mean = n > 0 ? sum / n : 0;
+  const spread = n > 0 ? Math.sqrt(Math.max(1e-6, square / n - mean * mean)) : 1;
+  const out = new Float32Array(response.length);
+  for (let i = 0; i < out.length; i += 1) {
+    const v = PER_SPREAD * (((response[i] as number) - mean) / spread - NEITHER);
+    out[i] = v < LEAST ? LEAST : v > MOST ? MOST : v;
+  }
+  return out;
+}
+
+/** The best of each two by two pixels and those next to them. */
+function halved(map: Float32Array, width: number, height: number): Float32Array {
+  const [w, h] = [width >> 1, height >> 1];
+  const across = new Float32Array(w * height);
+  for (let y = 0; y < height; y += 1)
+    for (let x = 0; x < w; x += 1) {
+      const at = y * width + 2 * x;
+      let v = Math.max(map[at] as number, map[at + 1] as number);
+      if (x > 0) v = Math.max(v, map[at - 1] as number);
+      if (2 * x + 2 < width) v = Math.max(v, map[at + 2] as number);
+      across[y * w + x] = v;
+    }
+  const out = new Float32Array(w * h);
+  for (let y = 0; y < h; y += 1)
+    for (let x = 0; x < w; x += 1) {
+      const at = 2 * y * w + x;
+      let v = Math.max(across[at] as number, across[at + w] as number);
+      if (y > 0) v = Math.max(v, across[at - w] as number);
+      if (2 * y + 2 < height) v = Math.max(v, across[at + 2 * w] as number);
+      out[y * w + x] = v;
+    }
+  return out;
+}
+
+const QUARTERS: readonly (readonly [number, number, number, number])[] = [
+  [1, 0, 0, 1],
+  [0, -1, 1, 0],
+  [-1, 0, 0, -1],
+  [0, 1, -1, 0],
+];
+
+/** One rim to be met: how far from the part's origin, pixels, how much it counts, and what places say to it. */
+interface Wanted {
+  readonly dx: number;
+  readonly dy: number;
+  readonly weight: number;
+  readonly stamp: Stamp;
+}
+
+/** A part, its lands of any direction rounded to the piece's own two, in one quarter turn. */
+function wantedOf(
+  part: ConnectorPart,
+  quarter: number,
+  perMm: number,
+  stampOf: (wide: number, high: number, round: boolean) => Stamp,
+): Wanted[] {
+  const [a, b, c, d] = QUARTERS[quarter] as readonly [number, number, number, number];
+  return part.lands.flatMap((l) => {
+    const put = (o: Oblong, round: boolean, weight: number): Wanted => {
+      const level =
+        Math.abs(Math.cos(((o.directionDeg + 90 * quarter) * Math.PI) / 180)) > Math.SQRT1_2;
+      return {
+        dx: Math.round((a * l.at.x + b * l.at.y) * perMm),
+        dy: Math.round((c * l.at.x + d * l.at.y) * perMm),
+        weight,
+        stamp: level ? stampOf(o.lengthMm, o.widthMm, round) : stampOf(o.widthMm, o.lengthMm, round),
+      };
+    };
+    if (!l.hole) return [put(l.copper, false, 1)];
+    return l.role === 'peg' ? [put(l.hole, true, 1)] : [put(l.copper, true, 0.6), put(l.hole, true, 0.4)];
+  });
+}
+
+/**
+ * Lays every part on a piece whose edges stand upright, in four quarter turns, and gives the best places of each, best first. The piece's own
+ * corner is millimetre 0. Parts of fewer than three lands are left out.
+ */
+export function layPatterns(field: EdgeField, parts: readonly ConnectorPart[]): LaidPart[] {
+  const { width, height, perMm } = field;
+  const stamps = new Map<string, Stamp>();
+  const stampOf = (wide: number, high: number, round: boolean): Stamp => {
+    const [w, h] = [Math.max(1, Math.round(wide / SIZE_STEP)), Math.max(1, Math.round(high / SIZE_STEP))];
+    const key = `${w} ${h} ${round ? 'round' : ''}`;
+    const known = stamps.get(key);
+    if (known) return known;
+    const fine = judged((round ? ovalResponse : rectangleResponse)(field, w * SIZE_STEP, h * SIZE_STEP));
+    const made = { fine, coarse: halved(fine, width, height) };
+    stamps.set(key, made);
+    return made;
+  };
+  const found: LaidPart[] = [];
+  for (const part of parts) {
+    if (part.lands.length < LANDS[0] || part.lands.length > LANDS[1]) continue;
+    if (part.lands.some((l) => Math.hypot(l.at.x, l.at.y) > LARGEST_MM)) continue;
+    QUARTERS.forEach(([a, b, c, d], quarter) => {
+      const wanted = wantedOf(part, quarter, perMm, stampOf);
+      for (const p of bestPlaces(wanted, width, height, Math.max(2, Math.round(APART_MM * perMm))))
+        found.push({
+          part,
+          pose: { a, b, c, d, x0: (p.x + 0.5) / perMm, y0: (p.y + 0.5) / perMm },
+          score: p.v,
+        });
+    });
+  }
+  return found.sort((p, q) => q.score - p.score);
+}
+
+interface Place {
+  readonly x: number;
+  readonly y: number;
+  readonly v: number;
+}
+
+/** Best places of one part: first on the halved maps, whose answers are never less than those of any pixel in them, then pixel by pixel. */
+function bestPlaces(wanted: readonly Wanted[], width: number, height: number, apart: number): Place[] {
+  const [w, h] = [width >> 1, height >> 1];
+  const half = wanted.map((r) => ({ dx: r.dx >> 1, dy: r.dy >> 1 }));
+  const x0 = Math.max(0, ...half.map((r) => -r.dx));
+  const x1 = Math.min(w, ...half.map((r) => w - r.dx));
+  const y0 = Math.max(0, ...half.map((r) => -r.dy));
+  const y1 = Math.min(h, ...half.map((r) => h - r.dy));
+  if (x1 <= x0 || y1 <= y0) return [];
+  const sum = new Float32Array(w * h);
+  wanted.forEach((r, i) => {
+    const shift = (half[i]?.dy ?? 0) * w + (half[i]?.dx ?? 0);
+    addShifted(sum, r.stamp.coarse, w, x0, x1, y0, y1, shift, r.weight);
+  });
+  const places: Place[] = [];
+  for (const cell of peaks(sum, w, x0, x1, y0, y1, 2)) {
+    let best: Place | null = null;
+    for (let y = 2 * cell.y - 1; y <= 2 * cell.y + 2; y += 1)
+      for (let x = 2 * cell.x - 1; x <= 2 * cell.x + 2; x += 1) {
+        const v = answerAt(wanted, x, y, width, height);
+        if (!best || v > best.v) best = { x, y, v };
+      }
+    if (best) places.push(best);
+  }
+  places.sort((p, q) => q.v - p.v);
+  const kept: Place[] = [];
+  for (const p of places) {
+    if (p.v <= 0 || kept.length === KEPT) break;
+    if (!kept.some((k) => Math.abs(k.x - p.x) < apart && Math.abs(k.y - p.y) < apart)) kept.push(p);
+  }
+  return kept;
+}
+
+function answerAt(wanted: readonly Wanted[], x: number, y: number, width: number, height: number): number {
+  let sum = 0;
+  for (const r of wanted) {
+    const [u, v] = [x + r.dx, y + r.dy];
+    const inside = u >= 0 && v >= 0 && u < width && v < height;
+    sum += r.weight * (inside ? (r.stamp.fine[v * width + u] as number) : LEAST);
+  }
+  return sum;
+}
+
+function addShifted(
+  sum: Float32Array,
+  map: Float32Array,
+  width: number,
+  x0: number,
+  x1: number,
+  y0: number,
+  y1: number,
+  shift: number,
+  weight: number,
+): void {
+  for (let y = y0; y < y1; y += 1) {
+    const row = y * width;
+    for (let x = x0; x < x1; x += 1) {
+      const i = row + x;
+      sum[i] = (sum[i] as number) + weight * (map[i + shift] as number);
+    }
+  }
+}
+
+/** The highest cells of a map that are no neighbours of each other. */
+function peaks(
+  sum: Float32Array,
+  width: number,
+  x0: number,
+  x1: number,
+  y0: number,
+  y1: number,
+  apart: number,
+): Place[] {
+  const best: Place[] = [];
+  let least = 0;
+  for (let y = y0; y < y1; y += 1)
+    for (let x = x0; x < x1; x += 1) {
+      const v = sum[y * width + x] as number;
+      if (v <= least) continue;
+      const rival = best.findIndex((b) => Math.abs(b.x - x) <= apart && Math.abs(b.y - y) <= apart);
+      if (rival >= 0) {
+        if ((best[rival] as Place).v >= v) continue;
+        best.splice(rival, 1);
+      }
+      best.push({ x, y, v });
+      best.sort((p, q) => q.v - p.v);
+      if (best.length > LOOKED_AT) best.length = LOOKED_AT;
+      if (best.length === LOOKED_AT) least = (best[LOOKED_AT - 1] as Place).v;
+    }
+  return best;
+}
