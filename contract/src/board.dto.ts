@@ -128,6 +128,14 @@ export class PinDto implements Pin {
   @Text(16) number!: string;
   @OneOf(PIN_FUNCTIONS) function!: PinFunction;
   @OneOf(PAD_STATES) state!: PadState;
+  @IsOptional()
+  @IsArray()
+  @ArrayMinSize(2)
+  @ArrayMaxSize(2)
+  @IsNumber({}, { each: true })
+  @Min(0, { each: true })
+  padMm?: [number, number];
+  @IsOptional() @Figure(0.01, 50) holeMm?: number;
 }
 
 export class MeasuredPitchDto {

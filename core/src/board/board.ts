@@ -30,6 +30,10 @@ export interface Pin {
   readonly number: string;
   readonly function: PinFunction;
   readonly state: PadState;
+  /** Its own pad, mm: across the row and along the pin; absent where it is that of its row. */
+  readonly padMm?: readonly [across: number, along: number];
+  /** Opening of its plated hole, mm; absent where none is known. */
+  readonly holeMm?: number;
 }
 
 /** A straight row of pads. Where the pins stand follows from it (`pinPoint`), so it is not stored. */

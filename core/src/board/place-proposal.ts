@@ -1,6 +1,9 @@
+import type { ConnectorFamily } from '../connector/family';
 import { FAMILIES, rowOfCount } from '../connector/family';
+import { contactFunction } from '../connector/part-family';
+import type { FoundPad } from '../photo/find-rows';
 import type { FootprintProposal } from '../photo/found';
-import type { Board, Face, Leg } from './board';
+import type { Board, Face, Leg, Pin } from './board';
 import { freshId, placeRow } from './place-row';
 import { pinPoint } from './probe-point';
 
@@ -9,6 +12,8 @@ export type ProposalKey = `row ${number}` | `land ${number}`;
 
 /** Nearer than this to a leg that is placed, a land or hole is that leg, mm. */
 const SAME_LEG_MM = 0.6;
+/** Pads that differ by less are of one size, mm. */
+const SAME_SIZE_MM = 0.04;
 
 /** What was read without what is placed on that face already: a row most of whose pads lie on placed pins, a land on a placed leg. */
 export function withoutPlaced(board: Board, face: Face, proposal: FootprintProposal): FootprintProposal {
@@ -22,6 +27,34 @@ export function withoutPlaced(board: Board, face: Face, proposal: FootprintPropo
       (r) => r.pads.filter((p) => pins.some((q) => near(p.at, q, r.pitchMm / 2))).length <= r.pads.length / 2,
     ),
     lands: proposal.lands.filter((l) => !legs.some((leg) => near(l.at, leg.at, SAME_LEG_MM))),
+  };
+}
+
+/** A pin as its pad was read: number and function where the pattern told them, its own size where it is not the row's. */
+function pinOf(
+  pin: Pin,
+  pad: FoundPad | undefined,
+  rowId: string,
+  family: ConnectorFamily,
+  usual: readonly [number, number],
+): Pin {
+  if (!pad) return pin;
+  const state = pad.state === 'present' || pad.state === 'unsure' ? ('unchecked' as const) : pad.state;
+  const own = pad.sizeMm.some((mm, i) => Math.abs(mm - (usual[i] ?? mm)) > SAME_SIZE_MM);
+  const contact =
+    pad.number === null ? undefined : FAMILIES[family].contacts.find((c) => c.number === pad.number);
+  return {
+    ...pin,
+    ...(pad.number === null
+      ? {}
+      : {
+          id: `${rowId}.${pad.number}`,
+          number: pad.number,
+          function: contact?.function ?? contactFunction(family, pad.number.split('/')[0] ?? '') ?? pin.function,
+        }),
+    state,
+    ...(own ? { padMm: pad.sizeMm } : {}),
+    ...(pad.holeMm === null ? {} : { holeMm: pad.holeMm }),
   };
 }
 
@@ -56,7 +89,6 @@ export function placeProposal(
       measuredPitch: { mm: row.pitchMm, sigmaMm: row.pitchSigmaMm },
       padMm: [usual[0], usual[1]],
     });
-    const states = row.pads.map((p) => (p.state === 'present' || p.state === 'unsure' ? ('unchecked' as const) : p.state));
     next = {
       ...next,
       rows: [
@@ -64,7 +96,7 @@ export function placeProposal(
         {
           ...placed,
           offsetsMm: row.offsetsMm,
-          pins: placed.pins.map((p, k) => ({ ...p, state: states[k] ?? 'unchecked' })),
+          pins: placed.pins.map((p, k) => pinOf(p, row.pads[k], placed.id, family, usual)),
         },
       ],
     };

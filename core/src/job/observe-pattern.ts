@@ -1,4 +1,4 @@
-import type { Board, Face, Leg } from '../board/board';
+import type { Board, Face, Leg, Pin, PinRow } from '../board/board';
 import { acrossFaces } from '../board/face-register';
 import { faceFrame } from '../board/measure-face';
 import { isPadGone } from '../board/pad-state';
@@ -43,6 +43,13 @@ function wiredTo(view: JobView, pinId: string, said: PinFunction): PinFunction |
 const slotOf = (leg: Leg): Leg['slot'] =>
   leg.state === 'torn' && leg.fixing === 'surface' ? null : leg.slot;
 
+/** What was measured of a pin's place: its hole, else its pad. */
+function pinShape(row: PinRow, pin: Pin, gone: boolean): ObservedFeature['shape'] {
+  if (pin.holeMm !== undefined) return oblong(pin.holeMm, pin.holeMm, 0);
+  const size = pin.padMm ?? row.padMm;
+  return gone || !size ? null : oblong(size[0], size[1], row.directionDeg);
+}
+
 /** What is left of the footprint with its spreads, for `matchParts`. */
 export function observePattern(view: JobView): ObservedPattern {
   const { board, match } = view.record;
@@ -77,10 +84,11 @@ export function observePattern(view: JobView): ObservedPattern {
         id: pin.id,
         name: `pin ${pin.number}`,
         role: 'contact',
-        through: null,
+        // A hole filled with solder looks like a pad: that none is known says nothing.
+        through: pin.holeMm === undefined ? null : true,
         at,
         sigmaMm: spread(at, gone ? GONE_MM : 0),
-        shape: gone || !row.padMm ? null : oblong(row.padMm[0], row.padMm[1], row.directionDeg),
+        shape: pinShape(row, pin, gone),
         shapeSigmaMm: SHAPE_MM,
         wired: wiredTo(view, pin.id, pin.function),
       };

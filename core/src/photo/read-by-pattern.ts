@@ -5,7 +5,7 @@ import { opening } from '../connector/part';
 import type { Oblong } from '../geometry/oblong';
 import type { BoardPoint } from '../geometry/point';
 import { boardPoint } from '../geometry/point';
-import type { Projective } from '../geometry/projective';
+import type { Projective, XY } from '../geometry/projective';
 import { compose, project } from '../geometry/projective';
 import { edgeField } from './edge-field';
 import type { FoundPad, FoundRow } from './find-rows';
@@ -22,6 +22,8 @@ import { posed, refinePose, rimAnswers, rimsOf } from './refine-pose';
 import { edgeWays } from './upright';
 
 export interface ByPattern {
+  /** The whole pattern explains what is seen; else its contacts only, and lands beside them are to be looked for one by one. */
+  readonly whole: boolean;
   readonly rows: FoundRow[];
   readonly lands: FoundLand[];
   readonly patterns: readonly LikelyPattern[];
@@ -38,9 +40,21 @@ const CLOSELY = 10;
 const [CLOSE_WEIGHT, CLOSE_MIDDLE, CLOSE_MOST] = [10, 0.6, 3] as const;
 /** Two patterns of which one explains so many nats more are this sure e times over: lands of one picture fail together. */
 const NATS_EACH = 3;
-/** A pattern is taken when its rims meet edges at least so well, and so many nats a land over any places. */
-const LEAST_ANSWER = 0.42;
-const LEAST_A_LAND = 1.1;
+/**
+ * How well the rims of a pattern meet edges, 0 to 1, for it to be the one the board was made for: right ones reach 0.75 to 0.98 on sharp pictures,
+ * the best of wrong ones 0.4 to 0.77 (measured on both makers' pictures).
+ */
+const RIGHT_ONE = 0.75;
+/** In a blurred picture all rims answer less: a pattern far ahead of every one that lies elsewhere is taken from this on. */
+const BLURRED_ONE = 0.48;
+const AHEAD_A_LAND = 2.5;
+/** Contacts of a pattern whose legs lie elsewhere are taken from this on, and a leg of it. */
+const RIGHT_CONTACTS = 0.8;
+const RIGHT_LEG = 0.7;
+/** A leg or peg of the right pattern that answers less is not seen. */
+const SEEN_LEG = 0.4;
+/** Poses of which most lands lie within this are one place, mm. */
+const SAME_PLACE_MM = 0.4;
 
 /** Patterns this near to the best are told apart by where exactly their rims lie, and what an answer of 1 is worth then, nats a land. */
 const RIVAL_NATS = 12;
@@ -120,18 +134,48 @@ export function readByPattern(
     .flatMap((deg) => laidUpright(picture, turned(toPhoto, box, deg), parts, spread))
     .sort((a, b) => b.nats - a.nats);
   const [best] = hypotheses;
-  if (!best || best.answer < LEAST_ANSWER || best.nats < LEAST_A_LAND * best.part.lands.length) return null;
+  if (!best) return null;
+  const answers = landAnswers(best);
+  const right = best.answer >= RIGHT_ONE || farAhead(hypotheses);
+  const contacts = best.part.lands.flatMap((l, i) => (l.role === 'contact' ? [answers[i] as number] : []));
+  const mean = contacts.reduce((s, v) => s + v, 0) / Math.max(1, contacts.length);
+  if (!right && (contacts.length < 4 || mean < RIGHT_CONTACTS)) return null;
   const weights = hypotheses.map((h) => Math.exp((h.nats - best.nats) / NATS_EACH));
   const total = weights.reduce((s, w) => s + w, 0);
   const chances = weights.map((w) => w / total);
   const { lands: verdicts, glare } = judgeLands(best.close, best.part, best.pose);
   const toBoard = after(best.upright.toBoard, best.pose);
+  const least = right ? SEEN_LEG : RIGHT_LEG;
   return {
+    whole: right,
     rows: rowsOf(best.part, toBoard, verdicts, firstPinKnown(hypotheses, chances)),
-    lands: landsOf(toBoard, verdicts),
-    patterns: likely(hypotheses, chances),
+    lands: landsOf(
+      toBoard,
+      verdicts.filter((_, i) => (answers[i] as number) >= least),
+    ),
+    patterns: right ? likely(hypotheses, chances) : [],
     doubts: glare ? ['glare'] : [],
   };
+}
+
+/** How well each land's better rim meets edges: that of its metal, or of its hole. */
+function landAnswers({ part, close, pose }: Hypothesis): number[] {
+  const field = edgeField(close);
+  return part.lands.map((l) => Math.max(...rimAnswers(field, rimsOf({ lands: [l] }), pose)));
+}
+
+/** Whether the best pattern is far ahead of all that lie elsewhere. */
+function farAhead(hypotheses: readonly Hypothesis[]): boolean {
+  const [best] = hypotheses;
+  if (!best || best.answer < BLURRED_ONE) return false;
+  const places = (h: Hypothesis): XY[] => h.part.lands.map((l) => posed(after(h.upright.toBoard, h.pose), l.at));
+  const mine = places(best);
+  const elsewhere = hypotheses.find((h) => {
+    const theirs = places(h);
+    const met = mine.filter((p) => theirs.some((q) => Math.hypot(p.x - q.x, p.y - q.y) < SAME_PLACE_MM));
+    return met.length < mine.length / 2;
+  });
+  return best.nats - (elsewhere?.nats ?? 0) >= AHEAD_A_LAND * best.part.lands.length;
 }
 
 function laidUpright(

@@ -13,6 +13,7 @@ import type { BoardBox } from './rectify';
 import { checkBox, rectify } from './rectify';
 import type { FoundPad, FoundRow, IsGap, Mark } from './find-rows';
 import type { FootprintProposal, FoundLand } from './found';
+import type { ByPattern } from './read-by-pattern';
 import { readByPattern } from './read-by-pattern';
 import { ONE_BY_ONE, toDegrees, findRows } from './find-rows';
 
@@ -45,6 +46,8 @@ const LARGEST_MM = 7.5;
 const WHOLE_MASK = 0.6;
 /** What is left of a ripped leg land is nearly a rectangle; a stain is not. */
 const TORN_FILLED = 0.8;
+/** Two lands nearer than this are one, mm. */
+const SAME_LAND_MM = 0.5;
 /** Whether a patch could be part of a footprint at all. */
 function wanted({ patch, long, wide }: Mark): boolean {
   if (patch.kind === 'bare') return patch.fill > 0.5;
@@ -101,8 +104,26 @@ export function readFootprint(
     turnDeg: 1,
     scale: scaleSpread,
   });
-  return known ?? readOneByOne(input, onStage);
+  if (known?.whole === true) return proposalOf(known, []);
+  const seen = readOneByOne(input, onStage);
+  if (!known) return seen;
+  // Contacts of a known spacing; what lies beside them was found by itself.
+  const taken = [...known.rows.flatMap((r) => r.pads), ...known.lands];
+  const free = (at: BoardPoint, mm: number): boolean =>
+    !taken.some((p) => Math.hypot(p.at.x - at.x, p.at.y - at.y) < mm);
+  return proposalOf(
+    known,
+    seen.lands.filter((l) => free(l.at, SAME_LAND_MM)),
+  );
 }
+
+const proposalOf = ({ rows, lands, patterns, doubts }: ByPattern, more: readonly FoundLand[]): FootprintProposal => ({
+  rows,
+  lands: [...lands, ...more],
+  patterns,
+  doubts,
+});
+
 
 /** Lands as they are found one by one, without any pattern. */
 function readOneByOne(

@@ -72,7 +72,7 @@ export function rimOf(at: XY, shape: Oblong, round: boolean): RimPlace[] {
 }
 
 /** Rims of a part, one list for all its lands, with how much each counts. */
-export function rimsOf(part: ConnectorPart): { readonly places: readonly RimPlace[]; readonly weight: number }[] {
+export function rimsOf(part: Pick<ConnectorPart, 'lands'>): { readonly places: readonly RimPlace[]; readonly weight: number }[] {
   return part.lands.flatMap((l) => {
     const holeRim = l.hole ? [{ places: rimOf(l.at, l.hole, true), weight: l.role === 'peg' ? 1 : 0.5 }] : [];
     if (l.role === 'peg' && l.hole) return holeRim;
