@@ -113,7 +113,12 @@ interface Offer {
 
 const offersOf = (found: FootprintProposal): Offer[] => [
   ...found.rows.flatMap((r) =>
-    r.pads.map((p) => ({ at: p.at, torn: p.state === 'unsure' ? null : p.state === 'torn', through: false, row: true })),
+    r.pads.map((p) => ({
+      at: p.at,
+      torn: p.state === 'unsure' ? null : p.state === 'torn',
+      through: false,
+      row: true,
+    })),
   ),
   ...found.lands.map((l) => ({
     at: l.at,
@@ -156,7 +161,10 @@ function scoreReading(truth: Truth, found: FootprintProposal, score: PhotosScore
   const isFalse = (o: Offer): boolean => {
     if (taken.has(o)) return false;
     const leg = truth.legs.some((l) => far(at(l.centreMm), o.at) <= 2 * ABOUT_MM);
-    return !leg && !pads.some((p) => (o.torn === null || (p.state === 'torn') === o.torn) && meets(p, o, 2 * ABOUT_MM));
+    return (
+      !leg &&
+      !pads.some((p) => (o.torn === null || (p.state === 'torn') === o.torn) && meets(p, o, 2 * ABOUT_MM))
+    );
   };
   // Pads of rows; lands beside them, which may be those of any part in the box, are counted apart.
   const [rows, lands] = [offers.filter((o) => o.row), offers.filter((o) => !o.row)];

@@ -10,7 +10,9 @@ const pad = (x: number, state: FoundPad['state']): FoundPad => ({
   at: { x, y: 5 },
   state,
   sizeMm: [0.4, 1.35],
-  holeMm: null, number: null, chance: 0.9,
+  holeMm: null,
+  number: null,
+  chance: 0.9,
 });
 const proposal: FootprintProposal = {
   patterns: [],

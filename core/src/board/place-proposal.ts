@@ -50,7 +50,8 @@ function pinOf(
       : {
           id: `${rowId}.${pad.number}`,
           number: pad.number,
-          function: contact?.function ?? contactFunction(family, pad.number.split('/')[0] ?? '') ?? pin.function,
+          function:
+            contact?.function ?? contactFunction(family, pad.number.split('/')[0] ?? '') ?? pin.function,
         }),
     state,
     ...(own ? { padMm: pad.sizeMm } : {}),

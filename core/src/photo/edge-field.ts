@@ -33,7 +33,9 @@ export function edgeField(flat: FlatPiece, near = true): EdgeField {
   const xy = new Float32Array(n);
   for (const p of planes) addSteps(p, width, height, xx, yy, xy);
   const half = Math.max(LEAST_STEP, OVER_USUAL * usualStep(xx, yy));
-  const sure = WAYS.map((_, k) => sureEdges(xx, yy, xy, k, half * half, width, height, near)) as unknown as EdgeField['sure'];
+  const sure = WAYS.map((_, k) =>
+    sureEdges(xx, yy, xy, k, half * half, width, height, near),
+  ) as unknown as EdgeField['sure'];
   const upright = new Float32Array(width * (height + 1));
   const level = new Float32Array((width + 1) * height);
   sumEdges(sure[0], sure[2], width, height, upright, level);
@@ -85,7 +87,11 @@ function sureEdges(
   near: boolean,
 ): Float32Array {
   const e = new Float32Array(xx.length);
-  const [cc, ss, cs] = [way === 0 ? 1 : way === 2 ? 0 : 0.5, way === 0 ? 0 : way === 2 ? 1 : 0.5, way === 1 ? 0.5 : way === 3 ? -0.5 : 0];
+  const [cc, ss, cs] = [
+    way === 0 ? 1 : way === 2 ? 0 : 0.5,
+    way === 0 ? 0 : way === 2 ? 1 : 0.5,
+    way === 1 ? 0.5 : way === 3 ? -0.5 : 0,
+  ];
   for (let i = 0; i < e.length; i += 1) {
     const [a, b, m] = [xx[i] as number, yy[i] as number, xy[i] as number];
     const across = cc * a + ss * b + 2 * cs * m;
@@ -149,7 +155,10 @@ export function rectangleResponse(field: EdgeField, wideMm: number, highMm: numb
   return out;
 }
 
-/** The same for an oblong with round ends, or a round one: sixteen places of its rim, in four quarters. */
+/** Places on each quarter of a round rim, degrees from its middle. */
+const [ASIDE_DEG, DIAGONAL_FROM_DEG] = [30, 22.5] as const;
+
+/** The same for an oblong with round ends, or a round one: twelve places of its rim, in four quarters. */
 export function ovalResponse(field: EdgeField, wideMm: number, highMm: number): Float32Array {
   const { width, height, perMm, sure } = field;
   const out = new Float32Array(width * height);
@@ -158,17 +167,17 @@ export function ovalResponse(field: EdgeField, wideMm: number, highMm: number): 
   const maps: Float32Array[] = [];
   const shifts: number[] = [];
   for (let q = 0; q < 4; q += 1)
-    for (const off of [-33.75, -11.25, 11.25, 33.75]) {
+    for (const off of [-ASIDE_DEG, 0, ASIDE_DEG]) {
       const deg = 90 * q + off;
       const a = (deg * Math.PI) / 180;
       const [c, s] = [Math.cos(a), Math.sin(a)];
       // Along a straight side its places are spread over it.
-      const spread = Math.sin((off * Math.PI) / 180) / Math.sin((33.75 * Math.PI) / 180);
+      const spread = Math.sign(off);
       const straightX = q % 2 === 1 ? (q === 1 ? -1 : 1) * spread * lx : Math.sign(c) * lx;
       const straightY = q % 2 === 0 ? (q === 0 ? 1 : -1) * spread * ly : Math.sign(s) * ly;
       shifts.push(Math.round((straightY + r * s) * perMm) * width + Math.round((straightX + r * c) * perMm));
-      const slanted = (q % 2 === 0 ? ly : lx) === 0 && Math.abs(off) > 22.5;
-      const way = (Math.round(slanted ? deg / 45 : (90 * q) / 45) + 8) % 4;
+      const slanted = (q % 2 === 0 ? ly : lx) === 0 && Math.abs(off) > DIAGONAL_FROM_DEG;
+      const way = (Math.round((slanted ? 90 * q + 45 * spread : 90 * q) / 45) + 8) % 4;
       maps.push(sure[way] as Float32Array);
     }
   const hw = Math.ceil((wideMm / 2) * perMm) + 1;
@@ -177,6 +186,7 @@ export function ovalResponse(field: EdgeField, wideMm: number, highMm: number): 
   return out;
 }
 
+/** Means of three places a quarter, the weakest quarter counting for most; written out, since this is where the time goes. */
 function gather(
   maps: readonly Float32Array[],
   shifts: readonly number[],
@@ -186,24 +196,45 @@ function gather(
   hh: number,
   out: Float32Array,
 ): void {
-  const sides = [0, 4, 8, 12].map((_, q) => {
-    const side = new Float32Array(out.length);
-    for (let k = 4 * q; k < 4 * q + 4; k += 1) {
-      const map = maps[k] as Float32Array;
-      const shift = shifts[k] as number;
-      for (let y = hh; y < height - hh; y += 1)
-        for (let x = hw; x < width - hw; x += 1) {
-          const at = y * width + x;
-          side[at] = (side[at] as number) + 0.25 * (map[at + shift] as number);
-        }
-    }
-    return side;
-  }) as [Float32Array, Float32Array, Float32Array, Float32Array];
-  const [s0, s1, s2, s3] = sides;
+  const [a0, a1, a2, b0, b1, b2, c0, c1, c2, d0, d1, d2] = maps as readonly Float32Array[] as [
+    Float32Array,
+    Float32Array,
+    Float32Array,
+    Float32Array,
+    Float32Array,
+    Float32Array,
+    Float32Array,
+    Float32Array,
+    Float32Array,
+    Float32Array,
+    Float32Array,
+    Float32Array,
+  ];
+  const s = Int32Array.from(shifts);
+  const [i0, i1, i2, j0, j1, j2] = [
+    s[0] as number,
+    s[1] as number,
+    s[2] as number,
+    s[3] as number,
+    s[4] as number,
+    s[5] as number,
+  ];
+  const [k0, k1, k2, l0, l1, l2] = [
+    s[6] as number,
+    s[7] as number,
+    s[8] as number,
+    s[9] as number,
+    s[10] as number,
+    s[11] as number,
+  ];
   for (let y = hh; y < height - hh; y += 1)
-    for (let x = hw; x < width - hw; x += 1) {
-      const at = y * width + x;
-      const [a, b, c, d] = [s0[at] as number, s1[at] as number, s2[at] as number, s3[at] as number];
-      out[at] = WEAKEST * Math.min(a, b, c, d) + ((1 - WEAKEST) / 4) * (a + b + c + d);
+    for (let at = y * width + hw; at < (y + 1) * width - hw; at += 1) {
+      const a = (a0[at + i0] as number) + (a1[at + i1] as number) + (a2[at + i2] as number);
+      const c = (c0[at + k0] as number) + (c1[at + k1] as number) + (c2[at + k2] as number);
+      const b = (b0[at + j0] as number) + (b1[at + j1] as number) + (b2[at + j2] as number);
+      const d = (d0[at + l0] as number) + (d1[at + l1] as number) + (d2[at + l2] as number);
+      const low = a < c ? a : c;
+      const other = b < d ? b : d;
+      out[at] = (WEAKEST * (low < other ? low : other) + ((1 - WEAKEST) / 4) * (a + b + c + d)) / 3;
     }
 }

@@ -23,8 +23,8 @@ export interface LikelyPattern {
   readonly chance: number;
 }
 
-/** Why less is told than could be: the lamp shines on the board; too few pixels. */
-export type Doubt = 'glare' | 'coarse' | 'blurred';
+/** Why less is told than could be: the lamp shines on the board; flux covers lands; too few pixels. */
+export type Doubt = 'glare' | 'dirt' | 'coarse';
 
 /** What a picture shows inside a box, offered, not placed. */
 export interface FootprintProposal {

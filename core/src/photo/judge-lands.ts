@@ -33,8 +33,12 @@ const [LIKE_GLASS, UNLIKE_GLASS] = [0.6, -2] as const;
 /** Where the lamp shines on the mask its light differs from land to land by more than this, logarithm; colours are washed out there. */
 export const GLARE = 0.125;
 const WASHED_OUT = 0.4;
-/** Surer than this, or it is not told. */
+/** Burnt flux on metal is as red as glass fibre, but keeps the light and shade of metal: more of both than this over so little weave. */
+const SHADED = 0.2;
+const UNWOVEN = 0.5;
+/** Surer than this, or it is not told: in a clear picture, and in one with glare or dirt. */
 const TOLD = 0.8;
+const TOLD_IN_DOUBT = 0.86;
 /** Solder in a hole is as light as its ring; an open one is darker by more than this, logarithm. */
 const OPEN_DARK = -0.42;
 const DARK_SPREAD = 0.12;
@@ -55,13 +59,23 @@ function unevenness(looks: readonly LandLook[]): number {
   return Math.sqrt(lights.reduce((s, v) => s + (v - mean) ** 2, 0) / lights.length);
 }
 
+const weaveOf = (look: Look): number => look.grain / (look.varies + 0.03);
+
+/** Whether something is as red as bare glass fibre and yet shaded like metal. */
+const isDirty = (looks: readonly LandLook[], metal: number): boolean =>
+  looks.some(
+    ({ land }) =>
+      land !== null && land.tan - metal > TORN_TAN && land.varies > SHADED && weaveOf(land) < UNWOVEN,
+  );
+
 /** What the look of a place says for bare glass fibre against metal, nats. */
-function tornNats(look: Look, metal: number, bright: number, glare: boolean): number {
+function tornNats(look: Look, metal: number, bright: number, doubtful: boolean): number {
   const tan = Math.max(TAN_AGAINST, Math.min(TAN_FOR, (look.tan - metal - TORN_TAN) / TAN_SPREAD));
-  if (!glare) return tan;
-  const ratio = look.grain / (look.varies + 0.03);
+  if (!doubtful) return tan;
   const weave =
-    look.varies < PLAIN ? 0 : Math.max(-MOST_WEAVE, Math.min(MOST_WEAVE, WEAVE_NATS * (ratio - WOVEN)));
+    look.varies < PLAIN
+      ? 0
+      : Math.max(-MOST_WEAVE, Math.min(MOST_WEAVE, WEAVE_NATS * (weaveOf(look) - WOVEN)));
   const off = bright - look.light;
   const dull = off < DULLER || off > DARKEST ? UNLIKE_GLASS : LIKE_GLASS;
   return WASHED_OUT * tan + weave + dull;
@@ -69,8 +83,8 @@ function tornNats(look: Look, metal: number, bright: number, glare: boolean): nu
 
 export interface LandVerdicts {
   readonly lands: readonly LandVerdict[];
-  /** The lamp shines on the mask between the lands. */
-  readonly glare: boolean;
+  /** The lamp shines on the mask between the lands; or flux covers some of them. */
+  readonly doubts: readonly ('glare' | 'dirt')[];
 }
 
 /** Judges every land of a part where it lies: its metal there or torn, its hole open or filled. */
@@ -79,10 +93,13 @@ export function judgeLands(flat: FlatPiece, part: ConnectorPart, pose: PartPose)
   const metal = metalTan(looks);
   const lights = looks.flatMap((l) => (l.land ? [l.land.light] : [])).sort((a, b) => a - b);
   const bright = lights[Math.floor(0.9 * (lights.length - 1))] ?? 0;
-  const glare = unevenness(looks) > GLARE;
+  const doubts: ('glare' | 'dirt')[] = [];
+  if (unevenness(looks) > GLARE) doubts.push('glare');
+  if (isDirty(looks, metal)) doubts.push('dirt');
+  const told = doubts.length > 0 ? TOLD_IN_DOUBT : TOLD;
   const lands = part.lands.map((land, i): LandVerdict => {
     const look = looks[i] as LandLook;
-    const torn = look.land ? chanceOf(tornNats(look.land, metal, bright, glare)) : 0;
+    const torn = look.land ? chanceOf(tornNats(look.land, metal, bright, doubts.length > 0)) : 0;
     const beside = look.land ?? look.around;
     const filled =
       land.hole && look.hole && land.role !== 'peg'
@@ -91,10 +108,10 @@ export function judgeLands(flat: FlatPiece, part: ConnectorPart, pose: PartPose)
     const chance = Math.max(torn, 1 - torn);
     return {
       land,
-      torn: chance < TOLD ? null : torn > 0.5,
+      torn: chance < told ? null : torn > 0.5,
       filled: filled === null || Math.max(filled, 1 - filled) < TOLD ? null : filled > 0.5,
       chance,
     };
   });
-  return { lands, glare };
+  return { lands, doubts };
 }

@@ -44,7 +44,11 @@ function lookAt(flat: FlatPiece, pose: PartPose, places: readonly XY[]): Look | 
       continue;
     }
     const at = y * flat.width + x;
-    const [r, g, b] = [R[at], G[at], B[at]].map((v) => Math.log((v as number) + FLOOR)) as [number, number, number];
+    const [r, g, b] = [R[at], G[at], B[at]].map((v) => Math.log((v as number) + FLOOR)) as [
+      number,
+      number,
+      number,
+    ];
     const light = (r + g + b) / 3;
     lights.push(light);
     tans.push(r - b);
@@ -99,14 +103,24 @@ function rim(at: XY, shape: Oblong, growMm: number, n: number): XY[] {
 export function lookAtLand(flat: FlatPiece, pose: PartPose, land: PartLand): LandLook {
   const { at, copper, hole } = land;
   const shape = land.role === 'peg' && hole ? hole : copper;
-  const around = lookAt(flat, pose, rim(at, shape, 0.2, 48)) ?? { light: 0, tan: 0, green: 0, varies: 0, grain: 0 };
+  const around = lookAt(flat, pose, rim(at, shape, 0.2, 48)) ?? {
+    light: 0,
+    tan: 0,
+    green: 0,
+    varies: 0,
+    grain: 0,
+  };
   if (!hole) return { land: lookAt(flat, pose, inside(at, copper, 0.75)), hole: null, around };
   const ring = (copper.widthMm - hole.widthMm) / 2;
   return {
     land:
       land.role === 'peg'
         ? null
-        : lookAt(flat, pose, [0.35, 0.65].flatMap((f) => rim(at, hole, f * ring, 40))),
+        : lookAt(
+            flat,
+            pose,
+            [0.35, 0.65].flatMap((f) => rim(at, hole, f * ring, 40)),
+          ),
     hole: lookAt(flat, pose, inside(at, hole, 0.55)),
     around,
   };

@@ -105,8 +105,7 @@ function wantedOf(
   const [a, b, c, d] = QUARTERS[quarter] as readonly [number, number, number, number];
   return part.lands.flatMap((l) => {
     const put = (o: Oblong, round: boolean, weight: number): Wanted => {
-      const level =
-        Math.abs(Math.cos(((o.directionDeg + 90 * quarter) * Math.PI) / 180)) > Math.SQRT1_2;
+      const level = Math.abs(Math.cos(((o.directionDeg + 90 * quarter) * Math.PI) / 180)) > Math.SQRT1_2;
       return {
         dx: Math.round((a * l.at.x + b * l.at.y) * perMm),
         dy: Math.round((c * l.at.x + d * l.at.y) * perMm),

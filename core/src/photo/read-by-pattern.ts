@@ -56,9 +56,9 @@ const SEEN_LEG = 0.4;
 /** Poses of which most lands lie within this are one place, mm. */
 const SAME_PLACE_MM = 0.4;
 
-/** Patterns this near to the best are told apart by where exactly their rims lie, and what an answer of 1 is worth then, nats a land. */
-const RIVAL_NATS = 12;
-const SHARP_WEIGHT = 8;
+/** Patterns of which so many lands lie at the places of the best are its rivals, and what an answer of 1 is worth between them, nats. */
+const RIVAL_SHARE = 0.6;
+const RIVAL_WEIGHT = 100;
 
 interface Upright {
   readonly toPhoto: Projective;
@@ -143,7 +143,7 @@ export function readByPattern(
   const weights = hypotheses.map((h) => Math.exp((h.nats - best.nats) / NATS_EACH));
   const total = weights.reduce((s, w) => s + w, 0);
   const chances = weights.map((w) => w / total);
-  const { lands: verdicts, glare } = judgeLands(best.close, best.part, best.pose);
+  const { lands: verdicts, doubts } = judgeLands(best.close, best.part, best.pose);
   const toBoard = after(best.upright.toBoard, best.pose);
   const least = right ? SEEN_LEG : RIGHT_LEG;
   return {
@@ -154,7 +154,7 @@ export function readByPattern(
       verdicts.filter((_, i) => (answers[i] as number) >= least),
     ),
     patterns: right ? likely(hypotheses, chances) : [],
-    doubts: glare ? ['glare'] : [],
+    doubts,
   };
 }
 
@@ -168,13 +168,8 @@ function landAnswers({ part, close, pose }: Hypothesis): number[] {
 function farAhead(hypotheses: readonly Hypothesis[]): boolean {
   const [best] = hypotheses;
   if (!best || best.answer < BLURRED_ONE) return false;
-  const places = (h: Hypothesis): XY[] => h.part.lands.map((l) => posed(after(h.upright.toBoard, h.pose), l.at));
-  const mine = places(best);
-  const elsewhere = hypotheses.find((h) => {
-    const theirs = places(h);
-    const met = mine.filter((p) => theirs.some((q) => Math.hypot(p.x - q.x, p.y - q.y) < SAME_PLACE_MM));
-    return met.length < mine.length / 2;
-  });
+  const mine = placesOf(best);
+  const elsewhere = hypotheses.find((h) => sharedPlaces(mine, placesOf(h)) < 0.5);
   return best.nats - (elsewhere?.nats ?? 0) >= AHEAD_A_LAND * best.part.lands.length;
 }
 
@@ -191,22 +186,41 @@ function laidUpright(
     fineness(LAYING_PER_MM, LAYING_PIXELS, upright.box),
   );
   const laid = layPatterns(edgeField(piece), parts).slice(0, CLOSELY);
-  const close = rectify(picture, upright.toPhoto, upright.box, fineness(CLOSE_PER_MM, CLOSE_PIXELS, upright.box));
+  const close = rectify(
+    picture,
+    upright.toPhoto,
+    upright.box,
+    fineness(CLOSE_PER_MM, CLOSE_PIXELS, upright.box),
+  );
   const field = edgeField(close);
   const found = laid.map(({ part, pose: begin, score }): Hypothesis => {
     const pose = refinePose(field, part, begin, spread);
     const { answer, nats } = closeAnswer(field, part, pose);
     return { part, upright, close, pose, answer, nats: score + nats };
   });
-  // Between patterns that lie much alike, a pixel matters.
-  const best = Math.max(...found.map((h) => h.nats));
-  const rivals = found.filter((h) => h.nats > best - RIVAL_NATS);
+  const [best] = [...found].sort((a, b) => b.nats - a.nats);
+  if (!best) return found;
+  // Patterns at one place are told apart by how well their rims fit on the whole: the one with more lands has more to gain by chance.
+  const mine = placesOf(best);
+  const rivals = found.filter((h) => h.nats > best.nats / 2 && sharedPlaces(mine, placesOf(h)) > RIVAL_SHARE);
   if (rivals.length < 2) return found;
   const sharp = edgeField(close, false);
-  return found.map((h) =>
-    rivals.includes(h) ? { ...h, nats: h.nats + closeAnswer(sharp, h.part, h.pose).answer * h.part.lands.length * SHARP_WEIGHT } : h,
-  );
+  const answers = new Map(rivals.map((h) => [h, closeAnswer(sharp, h.part, h.pose).answer + h.answer]));
+  const most = Math.max(...answers.values());
+  return found.map((h) => {
+    const answer = answers.get(h);
+    return answer === undefined ? h : { ...h, nats: h.nats - (most - answer) * RIVAL_WEIGHT };
+  });
 }
+
+/** Where the lands of a laid pattern lie on the board. */
+const placesOf = (h: Hypothesis): XY[] =>
+  h.part.lands.map((l) => posed(after(h.upright.toBoard, h.pose), l.at));
+
+/** Share of places that have one of the others near. */
+const sharedPlaces = (mine: readonly XY[], theirs: readonly XY[]): number =>
+  mine.filter((p) => theirs.some((q) => Math.hypot(p.x - q.x, p.y - q.y) < SAME_PLACE_MM)).length /
+  mine.length;
 
 /** How well the rims of a part meet edges at a pose, 0 to 1, and what that says for it, nats. */
 function closeAnswer(
@@ -275,8 +289,7 @@ function firstPinKnown(hypotheses: readonly Hypothesis[], chances: readonly numb
 }
 
 const numberOf = (l: PartLand): string => l.numbers.join('/');
-const turnedBy = (o: Oblong, p: PartPose): number =>
-  o.directionDeg + (Math.atan2(p.c, p.a) * 180) / Math.PI;
+const turnedBy = (o: Oblong, p: PartPose): number => o.directionDeg + (Math.atan2(p.c, p.a) * 180) / Math.PI;
 
 function rowsOf(
   part: ConnectorPart,

@@ -17,7 +17,8 @@ import type { ByPattern } from './read-by-pattern';
 import { readByPattern } from './read-by-pattern';
 import { ONE_BY_ONE, toDegrees, findRows } from './find-rows';
 
-export type ReadingStage = 'laying patterns' | 'laying flat' | 'evening the lamp' | 'finding metal' | 'fitting rows';
+export type ReadingStage =
+  'laying patterns' | 'laying flat' | 'evening the lamp' | 'finding metal' | 'fitting rows';
 
 export interface ReadFootprintInput {
   readonly picture: Pixels;
@@ -117,13 +118,15 @@ export function readFootprint(
   );
 }
 
-const proposalOf = ({ rows, lands, patterns, doubts }: ByPattern, more: readonly FoundLand[]): FootprintProposal => ({
+const proposalOf = (
+  { rows, lands, patterns, doubts }: ByPattern,
+  more: readonly FoundLand[],
+): FootprintProposal => ({
   rows,
   lands: [...lands, ...more],
   patterns,
   doubts,
 });
-
 
 /** Lands as they are found one by one, without any pattern. */
 function readOneByOne(

@@ -72,7 +72,9 @@ export function rimOf(at: XY, shape: Oblong, round: boolean): RimPlace[] {
 }
 
 /** Rims of a part, one list for all its lands, with how much each counts. */
-export function rimsOf(part: Pick<ConnectorPart, 'lands'>): { readonly places: readonly RimPlace[]; readonly weight: number }[] {
+export function rimsOf(
+  part: Pick<ConnectorPart, 'lands'>,
+): { readonly places: readonly RimPlace[]; readonly weight: number }[] {
   return part.lands.flatMap((l) => {
     const holeRim = l.hole ? [{ places: rimOf(l.at, l.hole, true), weight: l.role === 'peg' ? 1 : 0.5 }] : [];
     if (l.role === 'peg' && l.hole) return holeRim;
@@ -148,7 +150,12 @@ export function refinePose(
     const [cs, sn] = [Math.cos(turn), Math.sin(turn)];
     const [sx, sy] = [1 + scale + more, 1 + scale - more];
     // Turn after stretching along the part's own axes.
-    const [a, b, c, d] = [begin.a * sx, begin.b * sy + begin.a * slant, begin.c * sx, begin.d * sy + begin.c * slant];
+    const [a, b, c, d] = [
+      begin.a * sx,
+      begin.b * sy + begin.a * slant,
+      begin.c * sx,
+      begin.d * sy + begin.c * slant,
+    ];
     const [A, B, C, D] = [cs * a - sn * c, cs * b - sn * d, sn * a + cs * c, sn * b + cs * d];
     return {
       a: A,

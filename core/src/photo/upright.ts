@@ -41,7 +41,7 @@ export function edgeWays(flat: Pick<FlatPiece, 'planes' | 'width' | 'height'>): 
       const gy = 2 * (d - u) + cornersDown;
       const strength = Math.hypot(gx, gy);
       if (strength < 40) continue;
-      const deg = (((Math.atan2(gy, gx) * 180) / Math.PI) % 90 + 90) % 90;
+      const deg = ((((Math.atan2(gy, gx) * 180) / Math.PI) % 90) + 90) % 90;
       const bin = Math.floor(deg / BIN_DEG) % BINS;
       // A glint is no more of an edge than a pad's rim.
       counts[bin] = (counts[bin] as number) + Math.min(strength, 200);
@@ -55,7 +55,11 @@ export function edgeWays(flat: Pick<FlatPiece, 'planes' | 'width' | 'height'>): 
   const order = [...smooth.keys()].sort((a, b) => (smooth[b] as number) - (smooth[a] as number));
   const floor = order.length > 0 ? (smooth[order[Math.floor(order.length / 2)] as number] as number) : 0;
   for (const i of order) {
-    const [a, b, c] = [-1, 0, 1].map((k) => smooth[(i + k + BINS) % BINS] as number) as [number, number, number];
+    const [a, b, c] = [-1, 0, 1].map((k) => smooth[(i + k + BINS) % BINS] as number) as [
+      number,
+      number,
+      number,
+    ];
     if (b < a || b < c) continue;
     const bend = a - 2 * b + c;
     const deg = (i + 0.5 + (bend === 0 ? 0 : (0.5 * (a - c)) / bend)) * BIN_DEG;
