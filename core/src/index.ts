@@ -25,7 +25,7 @@ export { PAD_STATES, PAD_STATE_WORDS, canProbe, isGone } from './board/pad-state
 export type { PadState } from './board/pad-state';
 export { addPicture } from './board/pictures';
 export { placeProposal, withoutPlaced } from './board/place-proposal';
-export type { ProposalKey } from './board/place-proposal';
+export type { FirstPin, ProposalKey } from './board/place-proposal';
 export { freshId, placeRow, placeFamily } from './board/place-row';
 export { parseFunctionLine, turnRowRound } from './board/row-direction';
 export { pinPoint, probePoints } from './board/probe-point';
@@ -178,7 +178,8 @@ export { SHEET, sheetShapes, sheetSvg, findSheet } from './photo/measure-sheet';
 export { PAD_FINISHES } from './photo/find-lands';
 export type { PadFinish } from './photo/find-lands';
 export { readFootprint } from './photo/read-footprint';
-export type { FootprintProposal, FoundLand, LikelyPattern } from './photo/found';
+export type { Doubt, FootprintProposal, FoundLand, ReadingHint } from './photo/found';
+export { LEAST_PIXELS, PIXELS_WANTED, pixelsAPad } from './photo/pixels-a-pad';
 export type { ReadingStage, ReadFootprintInput } from './photo/read-footprint';
 
 // procedure

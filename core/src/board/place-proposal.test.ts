@@ -3,6 +3,7 @@ import type { FoundPad } from '../photo/find-rows';
 import type { FootprintProposal } from '../photo/found';
 import { EMPTY_BOARD } from './board';
 import { checkBoard } from './check-board';
+import type { FirstPin } from './place-proposal';
 import { placeProposal } from './place-proposal';
 import { pinPoint } from './probe-point';
 
@@ -55,7 +56,13 @@ const proposal: FootprintProposal = {
 
 describe('placeProposal', () => {
   it('places rows with the measured pitch, the family’s numbers and the torn pads as torn', () => {
-    const board = placeProposal({ ...EMPTY_BOARD, family: 'micro-b' }, 'top', proposal, new Set());
+    const board = placeProposal(
+      { ...EMPTY_BOARD, family: 'micro-b' },
+      'top',
+      proposal,
+      new Set(),
+      new Map([[0, 'first']]),
+    );
     expect(checkBoard(board)).toBeNull();
     const [row] = board.rows;
     expect(row?.pins.map((p) => [p.function, p.state])).toEqual([
@@ -68,6 +75,43 @@ describe('placeProposal', () => {
     expect(row?.measuredPitch).toEqual({ mm: 0.65, sigmaMm: 0.004 });
     expect(row && pinPoint(row, 4).x).toBeCloseTo(7.6, 9);
     expect(board.legs.map((l) => l.state)).toEqual(['unchecked', 'hole-wall-gone']);
+  });
+  it('gives no functions where nobody said which end is pin 1, and turns the row round where it is the other', () => {
+    const micro = { ...EMPTY_BOARD, family: 'micro-b' as const };
+    const functions = (end: FirstPin): (string | undefined)[] =>
+      placeProposal(micro, 'top', proposal, new Set(), new Map([[0, end]])).rows[0]?.pins.map(
+        (p) => p.function,
+      ) ?? [];
+    expect(functions('unknown')).toEqual(Array.from({ length: 5 }, () => 'unknown'));
+    expect(functions('last')).toEqual(['GND', 'ID', 'D+', 'D-', 'VBUS']);
+  });
+  it('keeps the numbers, the sizes and the holes that a pattern told', () => {
+    const told: FootprintProposal = {
+      ...proposal,
+      rows: proposal.rows.map((r) => ({
+        ...r,
+        family: 'micro-b' as const,
+        pads: r.pads.map((p, i) => ({
+          ...p,
+          number: String(5 - i),
+          sizeMm: i === 4 ? ([0.6, 1.4] as const) : p.sizeMm,
+          holeMm: i === 0 ? 0.7 : null,
+        })),
+      })),
+    };
+    const board = placeProposal(EMPTY_BOARD, 'top', told, new Set());
+    expect(checkBoard(board)).toBeNull();
+    const pins = board.rows[0]?.pins ?? [];
+    expect(pins.map((p) => [p.number, p.function])).toEqual([
+      ['5', 'GND'],
+      ['4', 'ID'],
+      ['3', 'D+'],
+      ['2', 'D-'],
+      ['1', 'VBUS'],
+    ]);
+    expect(pins.map((p) => p.holeMm)).toEqual([0.7, undefined, undefined, undefined, undefined]);
+    expect(pins[4]?.padMm).toEqual([0.6, 1.4]);
+    expect(pins[1]?.padMm).toBeUndefined();
   });
   it('leaves out what was refused, and changes nothing when all was', () => {
     expect(placeProposal(EMPTY_BOARD, 'top', proposal, new Set(['row 0', 'land 1']))).toMatchObject({

@@ -7,6 +7,9 @@ import type { Board, Face, Leg, Pin } from './board';
 import { freshId, placeRow } from './place-row';
 import { pinPoint } from './probe-point';
 
+/** Which end of a row the hand said its first contact is at; `unknown` where it could not. */
+export type FirstPin = 'first' | 'last' | 'unknown';
+
 /** Names of the parts of a proposal, to refuse some: `row 0`, `land 3`. */
 export type ProposalKey = `row ${number}` | `land ${number}`;
 
@@ -61,22 +64,28 @@ function pinOf(
 
 /**
  * The board with what a picture was read to show, without what the person refused. Pads that are there come out as not looked at,
- * ripped ones as torn. A row is given the family's numbers when it has as many pads.
+ * ripped ones as torn. A row whose pattern told its numbers keeps them; another is given the family's when it has as many pads and
+ * it was said which end is pin 1, else its pins have numbers from 1 up and no functions.
+ * @param firstPins by the row's place in the proposal
  */
 export function placeProposal(
   board: Board,
   face: Face,
   proposal: FootprintProposal,
   refused: ReadonlySet<ProposalKey>,
+  firstPins: ReadonlyMap<number, FirstPin> = new Map(),
 ): Board {
   let next = board;
   for (const [i, row] of proposal.rows.entries()) {
     const [first] = row.pads;
     if (refused.has(`row ${i}`) || !first) continue;
-    const family =
+    const told = row.pads.every((p) => p.number !== null);
+    const end = firstPins.get(i) ?? 'unknown';
+    const named =
       board.family !== null && rowOfCount(FAMILIES[board.family], row.pads.length) !== null
         ? board.family
         : (row.family ?? 'other');
+    const family = told || end !== 'unknown' ? named : 'other';
     const sizes = row.pads.filter((p) => p.state !== 'torn').map((p) => p.sizeMm);
     const usual = sizes[Math.floor(sizes.length / 2)] ?? first.sizeMm;
     const placed = placeRow(next, {
@@ -86,7 +95,7 @@ export function placeProposal(
       directionDeg: row.directionDeg,
       pitchMm: row.pitchMm,
       count: row.pads.length,
-      mirrored: false,
+      mirrored: !told && end === 'last',
       measuredPitch: { mm: row.pitchMm, sigmaMm: row.pitchSigmaMm },
       padMm: [usual[0], usual[1]],
     });

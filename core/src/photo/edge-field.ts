@@ -196,7 +196,7 @@ function gather(
   hh: number,
   out: Float32Array,
 ): void {
-  const [a0, a1, a2, b0, b1, b2, c0, c1, c2, d0, d1, d2] = maps as readonly Float32Array[] as [
+  const [a0, a1, a2, b0, b1, b2, c0, c1, c2, d0, d1, d2] = maps as [
     Float32Array,
     Float32Array,
     Float32Array,

@@ -23,8 +23,8 @@ export interface LikelyPattern {
   readonly chance: number;
 }
 
-/** Why less is told than could be: the lamp shines on the board; flux covers lands; too few pixels. */
-export type Doubt = 'glare' | 'dirt' | 'coarse';
+/** Why less is told than could be: the lamp shines on the board; flux covers lands. */
+export type Doubt = 'glare' | 'dirt';
 
 /** What a picture shows inside a box, offered, not placed. */
 export interface FootprintProposal {
@@ -33,4 +33,11 @@ export interface FootprintProposal {
   /** Parts it was read by, likeliest first; empty when none explains what is seen, and lands were found one by one. */
   readonly patterns: readonly LikelyPattern[];
   readonly doubts: readonly Doubt[];
+}
+
+/** What the hand says beforehand: two places of the board, mm, and what they are. */
+export interface ReadingHint {
+  readonly what: 'pads' | 'holes';
+  /** First and last pad of a row, either way round; or two holes of legs, pegs or pins. */
+  readonly at: readonly [BoardPoint, BoardPoint];
 }

@@ -31,8 +31,28 @@ const LOOKED_AT = 8;
 /** Places of one part nearer than this are one, mm. */
 const APART_MM = 0.3;
 
+/** Something with the outline of a leg's land, slot or peg, whatever part it may be of; millimetres of the piece. */
+export interface SeenOutline {
+  readonly x: number;
+  readonly y: number;
+  readonly wide: number;
+  readonly high: number;
+  readonly nats: number;
+}
+
+export interface LaidPatterns {
+  /** Best places of each part, best first. */
+  readonly laid: LaidPart[];
+  readonly outlines: SeenOutline[];
+}
+
+/** Outlines narrower than this are those of pads and print, mm; and how sure they are, nats. */
+const [OUTLINE_MM, OUTLINE_NATS] = [0.75, 3.6] as const;
+
 /** What each place says to a land of one size: at each pixel, and the best of each two by two with their neighbours. */
 interface Stamp {
+  readonly wide: number;
+  readonly high: number;
   readonly fine: Float32Array;
   readonly coarse: Float32Array;
 }
@@ -122,7 +142,7 @@ function wantedOf(
  * Lays every part on a piece whose edges stand upright, in four quarter turns, and gives the best places of each, best first. The piece's own
  * corner is millimetre 0. Parts of fewer than three lands are left out.
  */
-export function layPatterns(field: EdgeField, parts: readonly ConnectorPart[]): LaidPart[] {
+export function layPatterns(field: EdgeField, parts: readonly ConnectorPart[]): LaidPatterns {
   const { width, height, perMm } = field;
   const stamps = new Map<string, Stamp>();
   const stampOf = (wide: number, high: number, round: boolean): Stamp => {
@@ -131,7 +151,7 @@ export function layPatterns(field: EdgeField, parts: readonly ConnectorPart[]): 
     const known = stamps.get(key);
     if (known) return known;
     const fine = judged((round ? ovalResponse : rectangleResponse)(field, w * SIZE_STEP, h * SIZE_STEP));
-    const made = { fine, coarse: halved(fine, width, height) };
+    const made = { wide: w * SIZE_STEP, high: h * SIZE_STEP, fine, coarse: halved(fine, width, height) };
     stamps.set(key, made);
     return made;
   };
@@ -149,7 +169,32 @@ export function layPatterns(field: EdgeField, parts: readonly ConnectorPart[]): 
         });
     });
   }
-  return found.sort((p, q) => q.score - p.score);
+  return {
+    laid: found.sort((p, q) => q.score - p.score),
+    outlines: outlinesOf([...stamps.values()], width, height, perMm),
+  };
+}
+
+/** The surest outlines of any size, none over another. */
+function outlinesOf(stamps: readonly Stamp[], width: number, height: number, perMm: number): SeenOutline[] {
+  const all: SeenOutline[] = [];
+  for (const { wide, high, coarse } of stamps) {
+    if (Math.min(wide, high) < OUTLINE_MM) continue;
+    const w = width >> 1;
+    for (const p of peaks(coarse, w, 0, w, 0, height >> 1, 3))
+      if (p.v >= OUTLINE_NATS)
+        all.push({ x: (2 * p.x + 1) / perMm, y: (2 * p.y + 1) / perMm, wide, high, nats: p.v });
+  }
+  all.sort((p, q) => q.nats - p.nats);
+  const kept: SeenOutline[] = [];
+  for (const o of all)
+    if (
+      !kept.some(
+        (k) => Math.abs(k.x - o.x) < (k.wide + o.wide) / 2 && Math.abs(k.y - o.y) < (k.high + o.high) / 2,
+      )
+    )
+      kept.push(o);
+  return kept;
 }
 
 interface Place {

@@ -161,7 +161,9 @@ describe('readFootprint on drawn photos of real land patterns', () => {
         { picture: board.picture, toPhoto: board.toPhoto, box: board.box, family: null },
         (s) => stages.push(s),
       );
-      expect(stages).toHaveLength(4);
+      // Patterns first; where one explains all, nothing is looked for one by one.
+      expect(stages[0]).toBe('laying patterns');
+      expect([1, 5]).toContain(stages.length);
       const metal = [
         ...rows.flatMap((r) => r.pads.filter((p) => p.state !== 'torn').map((p) => p.at)),
         ...lands.filter((l) => l.state === 'present').map((l) => l.at),

@@ -11,14 +11,15 @@ import { edgeField } from './edge-field';
 import type { FoundPad, FoundRow } from './find-rows';
 import type { LandVerdict } from './judge-lands';
 import { judgeLands } from './judge-lands';
+import type { SeenOutline } from './lay-patterns';
 import { layPatterns } from './lay-patterns';
-import type { Doubt, FoundLand, LikelyPattern } from './found';
+import type { Doubt, FoundLand, LikelyPattern, ReadingHint } from './found';
 import { patternRows } from './pattern-rows';
 import type { Pixels } from './pixels';
 import type { BoardBox, FlatPiece } from './rectify';
 import { rectify } from './rectify';
 import type { PartPose, PoseSpread } from './refine-pose';
-import { posed, refinePose, rimAnswers, rimsOf } from './refine-pose';
+import { posed, refinePose, rimAnswers, rimsOf, turnOf } from './refine-pose';
 import { edgeWays } from './upright';
 
 export interface ByPattern {
@@ -45,9 +46,13 @@ const NATS_EACH = 3;
  * the best of wrong ones 0.4 to 0.77 (measured on both makers' pictures).
  */
 const RIGHT_ONE = 0.75;
+/** Outlines like those of legs among its lands that are not of it: so many may be dirt or print, and so many where it fits very well. */
+const [STRANGE, STRANGE_IN_SURE, SURE_ONE] = [1, 2, 0.85] as const;
 /** In a blurred picture all rims answer less: a pattern far ahead of every one that lies elsewhere is taken from this on. */
 const BLURRED_ONE = 0.48;
 const AHEAD_A_LAND = 2.5;
+/** Where the hand pointed at it, it is taken from this on. */
+const POINTED_ONE = 0.65;
 /** Contacts of a pattern whose legs lie elsewhere are taken from this on, and a leg of it. */
 const RIGHT_CONTACTS = 0.8;
 const RIGHT_LEG = 0.7;
@@ -59,6 +64,9 @@ const SAME_PLACE_MM = 0.4;
 /** Patterns of which so many lands lie at the places of the best are its rivals, and what an answer of 1 is worth between them, nats. */
 const RIVAL_SHARE = 0.6;
 const RIVAL_WEIGHT = 100;
+
+/** How far a pose that was found may still move. */
+const LAST_TENTHS: PoseSpread = { turnDeg: 0.3, scale: 0.002 };
 
 interface Upright {
   readonly toPhoto: Projective;
@@ -104,6 +112,7 @@ interface Hypothesis {
   readonly part: ConnectorPart;
   readonly upright: Upright;
   readonly close: FlatPiece;
+  readonly outlines: readonly SeenOutline[];
   readonly pose: PartPose;
   readonly answer: number;
   readonly nats: number;
@@ -118,6 +127,36 @@ const after = (outer: PartPose, p: PartPose): PartPose => ({
   y0: outer.c * p.x0 + outer.d * p.y0 + outer.y0,
 });
 
+/** A pointing hand is this near, mm. */
+const POINTED_MM = 0.45;
+/** A land that was struck out by hand lies this near to any that is to be offered no more, mm. */
+const STRUCK_MM = 0.25;
+
+/** What a person says of this picture: what was pointed at, and what was struck out of earlier offers. */
+export interface ByHand {
+  readonly hint: ReadingHint | null;
+  readonly struck: readonly BoardPoint[];
+}
+
+/** Whether a laid pattern has what was pointed at there: the ends of one of its rows, or holes. */
+function agrees(part: ConnectorPart, pose: PartPose, toBoard: PartPose, hint: ReadingHint | null): boolean {
+  if (!hint) return true;
+  const whole = after(toBoard, pose);
+  const near = (l: PartLand | undefined, p: XY): boolean => {
+    const q = l && posed(whole, l.at);
+    return q !== undefined && Math.hypot(q.x - p.x, q.y - p.y) < POINTED_MM;
+  };
+  const [a, b] = hint.at;
+  if (hint.what === 'holes') {
+    const holes = part.lands.filter((l) => l.hole !== null);
+    return holes.some((l) => near(l, a)) && holes.some((l) => near(l, b));
+  }
+  return patternRows(part).some(
+    ({ lands }) =>
+      (near(lands[0], a) && near(lands.at(-1), b)) || (near(lands[0], b) && near(lands.at(-1), a)),
+  );
+}
+
 /**
  * Lays the land patterns of known parts on a picture and gives the best of them, each land judged where it lies; `null` when none
  * explains what is seen. Pose, and scale within the spread, are free.
@@ -128,34 +167,108 @@ export function readByPattern(
   box: BoardBox,
   parts: readonly ConnectorPart[],
   spread: PoseSpread,
+  byHand: ByHand = { hint: null, struck: [] },
 ): ByPattern | null {
   const hypotheses = uprightWays(picture, toPhoto, box)
     .slice(0, 1)
-    .flatMap((deg) => laidUpright(picture, turned(toPhoto, box, deg), parts, spread))
+    .flatMap((deg) => laidUpright(picture, turned(toPhoto, box, deg), parts, spread, byHand))
     .sort((a, b) => b.nats - a.nats);
   const [best] = hypotheses;
   if (!best) return null;
   const answers = landAnswers(best);
-  const right = best.answer >= RIGHT_ONE || farAhead(hypotheses);
-  const contacts = best.part.lands.flatMap((l, i) => (l.role === 'contact' ? [answers[i] as number] : []));
-  const mean = contacts.reduce((s, v) => s + v, 0) / Math.max(1, contacts.length);
-  if (!right && (contacts.length < 4 || mean < RIGHT_CONTACTS)) return null;
+  const meanOf = (wanted: (l: PartLand) => boolean): number => {
+    const mine = best.part.lands.flatMap((l, i) => (wanted(l) ? [answers[i] as number] : []));
+    return mine.length === 0 ? 1 : mine.reduce((s, v) => s + v, 0) / mine.length;
+  };
+  const contacts = meanOf((l) => l.role === 'contact');
+  const rest = meanOf((l) => l.role !== 'contact');
+  const right = isRight(hypotheses, Math.min(contacts, rest), byHand.hint !== null);
+  if (!right && contacts < RIGHT_CONTACTS) return null;
   const weights = hypotheses.map((h) => Math.exp((h.nats - best.nats) / NATS_EACH));
   const total = weights.reduce((s, w) => s + w, 0);
   const chances = weights.map((w) => w / total);
-  const { lands: verdicts, doubts } = judgeLands(best.close, best.part, best.pose);
+  const { part, same } = withOwnLegs(best);
+  const { lands: verdicts, doubts } = judgeLands(best.close, part, best.pose);
   const toBoard = after(best.upright.toBoard, best.pose);
   const least = right ? SEEN_LEG : RIGHT_LEG;
   return {
     whole: right,
-    rows: rowsOf(best.part, toBoard, verdicts, firstPinKnown(hypotheses, chances)),
+    rows: rowsOf(part, toBoard, verdicts, firstPinKnown(hypotheses, chances)),
     lands: landsOf(
       toBoard,
       verdicts.filter((_, i) => (answers[i] as number) >= least),
     ),
-    patterns: right ? likely(hypotheses, chances) : [],
+    patterns: right && same ? likely(hypotheses, chances) : [],
     doubts,
   };
+}
+
+/** Whether the best pattern is the one the board was made for: its contacts and what holds it both lie on edges. */
+function isRight(hypotheses: readonly Hypothesis[], weaker: number, pointed: boolean): boolean {
+  const [best] = hypotheses;
+  if (!best) return false;
+  const strange = unexplained(best);
+  if (strange > (best.answer >= SURE_ONE ? STRANGE_IN_SURE : STRANGE)) return false;
+  const wanted = pointed ? POINTED_ONE : RIGHT_ONE;
+  if (best.answer >= wanted && weaker >= wanted) return true;
+  return strange === 0 && weaker >= BLURRED_ONE && farAhead(hypotheses);
+}
+
+/** Round the lands of a pattern, within this of them, mm, nothing like a land of another may lie. */
+const AROUND_MM = 0.8;
+
+/** Outlines like those of legs among the lands of the best pattern that it does not explain. */
+function unexplained({ part, pose, outlines }: Hypothesis): number {
+  const lands = part.lands.map((l) => {
+    const p = posed(pose, l.at);
+    const shape = l.role === 'peg' ? opening(l) : l.copper;
+    const t = ((shape.directionDeg + turnOf(pose)) * Math.PI) / 180;
+    const [c, s] = [Math.abs(Math.cos(t)), Math.abs(Math.sin(t))];
+    return {
+      ...p,
+      w: (c * shape.lengthMm + s * shape.widthMm) / 2,
+      h: (s * shape.lengthMm + c * shape.widthMm) / 2,
+    };
+  });
+  const [x0, x1] = [Math.min(...lands.map((l) => l.x - l.w)), Math.max(...lands.map((l) => l.x + l.w))];
+  const [y0, y1] = [Math.min(...lands.map((l) => l.y - l.h)), Math.max(...lands.map((l) => l.y + l.h))];
+  return outlines.filter(
+    (o) =>
+      o.x > x0 - AROUND_MM &&
+      o.x < x1 + AROUND_MM &&
+      o.y > y0 - AROUND_MM &&
+      o.y < y1 + AROUND_MM &&
+      !lands.some((l) => Math.abs(l.x - o.x) < l.w + o.wide / 2 && Math.abs(l.y - o.y) < l.h + o.high / 2),
+  ).length;
+}
+
+/** A leg of another maker's part lies this far off at most, mm; it is looked for in such steps, and has to fit so much better there. */
+const [LEG_OFF_MM, LEG_STEP_MM, BETTER] = [0.4, 0.05, 0.06] as const;
+/** Legs that lie further off than this are those of another part, mm. */
+const OTHER_LEG_MM = 0.12;
+
+/** The legs and pegs of the best pattern where they fit best near their places, and whether most lie where it has them. */
+function withOwnLegs(best: Hypothesis): { readonly part: ConnectorPart; readonly same: boolean } {
+  const field = edgeField(best.close);
+  let [legs, off] = [0, 0];
+  const lands = best.part.lands.map((l) => {
+    if (l.role === 'contact') return l;
+    legs += 1;
+    const answerAt = (dx: number, dy: number): number => {
+      const at = { x: l.at.x + dx, y: l.at.y + dy };
+      return Math.max(...rimAnswers(field, rimsOf({ lands: [{ ...l, at }] }), best.pose));
+    };
+    const here = answerAt(0, 0);
+    let [bx, by, most] = [0, 0, here + BETTER];
+    for (let dx = -LEG_OFF_MM; dx <= LEG_OFF_MM; dx += LEG_STEP_MM)
+      for (let dy = -LEG_OFF_MM; dy <= LEG_OFF_MM; dy += LEG_STEP_MM) {
+        const v = answerAt(dx, dy);
+        if (v > most) [bx, by, most] = [dx, dy, v];
+      }
+    if (Math.hypot(bx, by) > OTHER_LEG_MM) off += 1;
+    return { ...l, at: { x: l.at.x + bx, y: l.at.y + by } };
+  });
+  return { part: { ...best.part, lands }, same: off <= legs / 3 };
 }
 
 /** How well each land's better rim meets edges: that of its metal, or of its hole. */
@@ -178,6 +291,7 @@ function laidUpright(
   upright: Upright,
   parts: readonly ConnectorPart[],
   spread: PoseSpread,
+  { hint, struck }: ByHand,
 ): Hypothesis[] {
   const piece = rectify(
     picture,
@@ -185,7 +299,19 @@ function laidUpright(
     upright.box,
     fineness(LAYING_PER_MM, LAYING_PIXELS, upright.box),
   );
-  const laid = layPatterns(edgeField(piece), parts).slice(0, CLOSELY);
+  const refused = (part: ConnectorPart, pose: PartPose): boolean => {
+    const whole = after(upright.toBoard, pose);
+    return struck.some((s) =>
+      part.lands.some((l) => {
+        const p = posed(whole, l.at);
+        return Math.hypot(p.x - s.x, p.y - s.y) < STRUCK_MM;
+      }),
+    );
+  };
+  const { laid: all, outlines } = layPatterns(edgeField(piece), parts);
+  const laid = all
+    .filter((l) => agrees(l.part, l.pose, upright.toBoard, hint) && !refused(l.part, l.pose))
+    .slice(0, CLOSELY);
   const close = rectify(
     picture,
     upright.toPhoto,
@@ -196,20 +322,29 @@ function laidUpright(
   const found = laid.map(({ part, pose: begin, score }): Hypothesis => {
     const pose = refinePose(field, part, begin, spread);
     const { answer, nats } = closeAnswer(field, part, pose);
-    return { part, upright, close, pose, answer, nats: score + nats };
+    return { part, upright, close, pose, outlines, answer, nats: score + nats };
   });
   const [best] = [...found].sort((a, b) => b.nats - a.nats);
   if (!best) return found;
   // Patterns at one place are told apart by how well their rims fit on the whole: the one with more lands has more to gain by chance.
   const mine = placesOf(best);
-  const rivals = found.filter((h) => h.nats > best.nats / 2 && sharedPlaces(mine, placesOf(h)) > RIVAL_SHARE);
-  if (rivals.length < 2) return found;
+  const rivals = found.filter(
+    (h) => h === best || (h.nats > best.nats / 2 && sharedPlaces(mine, placesOf(h)) > RIVAL_SHARE),
+  );
+  // Where a rim may lie a pixel beside its edge all poses within that pixel are one: the last tenths are taken without.
   const sharp = edgeField(close, false);
-  const answers = new Map(rivals.map((h) => [h, closeAnswer(sharp, h.part, h.pose).answer + h.answer]));
-  const most = Math.max(...answers.values());
+  const closer = new Map(
+    rivals.map((h) => {
+      const pose = refinePose(sharp, h.part, h.pose, LAST_TENTHS);
+      return [h, { pose, answer: closeAnswer(sharp, h.part, pose).answer + h.answer }];
+    }),
+  );
+  const most = Math.max(...[...closer.values()].map((c) => c.answer));
   return found.map((h) => {
-    const answer = answers.get(h);
-    return answer === undefined ? h : { ...h, nats: h.nats - (most - answer) * RIVAL_WEIGHT };
+    const mended = closer.get(h);
+    if (!mended) return h;
+    const behind = rivals.length > 1 ? (most - mended.answer) * RIVAL_WEIGHT : 0;
+    return { ...h, pose: mended.pose, nats: h.nats - behind };
   });
 }
 

@@ -12,7 +12,7 @@ import { checkPixels } from './pixels';
 import type { BoardBox } from './rectify';
 import { checkBox, rectify } from './rectify';
 import type { FoundPad, FoundRow, IsGap, Mark } from './find-rows';
-import type { FootprintProposal, FoundLand } from './found';
+import type { FootprintProposal, FoundLand, ReadingHint } from './found';
 import type { ByPattern } from './read-by-pattern';
 import { readByPattern } from './read-by-pattern';
 import { ONE_BY_ONE, toDegrees, findRows } from './find-rows';
@@ -33,6 +33,10 @@ export interface ReadFootprintInput {
   readonly parts?: readonly ConnectorPart[];
   /** How far the frame's scale may be off, a share, one standard deviation; a third of a percent by default. */
   readonly scaleSpread?: number;
+  /** Two places that the hand pointed at; none by default. */
+  readonly hint?: ReadingHint | null;
+  /** Places of what was struck out of earlier offers of this picture: nothing is offered there again. */
+  readonly struck?: readonly BoardPoint[];
 }
 
 /** Lands are at least this filled: a round one fills 0.79 of its rectangle. */
@@ -47,6 +51,10 @@ const LARGEST_MM = 7.5;
 const WHOLE_MASK = 0.6;
 /** What is left of a ripped leg land is nearly a rectangle; a stain is not. */
 const TORN_FILLED = 0.8;
+/** Most parts that are laid on one picture: each costs time. */
+const MOST_PARTS = 160;
+/** A frame's scale is off by so much, a share, where nothing else is known. */
+const SCALE_SPREAD = 0.003;
 /** Two lands nearer than this are one, mm. */
 const SAME_LAND_MM = 0.5;
 /** Whether a patch could be part of a footprint at all. */
@@ -80,10 +88,15 @@ function asLand(m: Mark, perMm: number): FoundLand {
   };
 }
 
-/** Parts of the families that come into question: of all where none was named. */
+/** Parts of the families that come into question, of all where none was named; those of known families first where there are too many. */
 function partsOf(parts: readonly ConnectorPart[], family: ConnectorFamily | null): readonly ConnectorPart[] {
   const families = family === null ? null : partFamiliesFor(family);
-  return families === null ? parts : parts.filter((p) => families.includes(p.family));
+  const mine = families === null ? parts : parts.filter((p) => families.includes(p.family));
+  if (mine.length <= MOST_PARTS) return mine;
+  return [...mine.filter((p) => p.family !== 'other'), ...mine.filter((p) => p.family === 'other')].slice(
+    0,
+    MOST_PARTS,
+  );
 }
 
 /**
@@ -97,16 +110,15 @@ export function readFootprint(
   input: ReadFootprintInput,
   onStage: (stage: ReadingStage) => void = () => undefined,
 ): FootprintProposal {
-  const { picture, toPhoto, box, family, parts = GENERIC_PARTS, scaleSpread = 0.003 } = input;
+  const { picture, toPhoto, box, family, parts = GENERIC_PARTS, scaleSpread = SCALE_SPREAD } = input;
+  const { hint = null, struck = [] } = input;
   onStage('laying patterns');
   checkPixels(picture);
   checkBox(box);
-  const known = readByPattern(picture, toPhoto, box, partsOf(parts, family), {
-    turnDeg: 1,
-    scale: scaleSpread,
-  });
+  const spread = { turnDeg: 1, scale: scaleSpread };
+  const known = readByPattern(picture, toPhoto, box, partsOf(parts, family), spread, { hint, struck });
   if (known?.whole === true) return proposalOf(known, []);
-  const seen = readOneByOne(input, onStage);
+  const seen = withoutStruck(readOneByOne(input, onStage), struck);
   if (!known) return seen;
   // Contacts of a known spacing; what lies beside them was found by itself.
   const taken = [...known.rows.flatMap((r) => r.pads), ...known.lands];
@@ -116,6 +128,17 @@ export function readFootprint(
     known,
     seen.lands.filter((l) => free(l.at, SAME_LAND_MM)),
   );
+}
+
+/** What was found one by one, less what was struck out before: a row goes with any pad of it. */
+function withoutStruck(found: FootprintProposal, struck: readonly BoardPoint[]): FootprintProposal {
+  const gone = (p: { readonly at: BoardPoint }): boolean =>
+    struck.some((s) => Math.hypot(p.at.x - s.x, p.at.y - s.y) < SAME_LAND_MM / 2);
+  return {
+    ...found,
+    rows: found.rows.filter((r) => !r.pads.some(gone)),
+    lands: found.lands.filter((l) => !gone(l)),
+  };
 }
 
 const proposalOf = (

@@ -46,6 +46,7 @@ export function edgeWays(flat: Pick<FlatPiece, 'planes' | 'width' | 'height'>): 
       // A glint is no more of an edge than a pad's rim.
       counts[bin] = (counts[bin] as number) + Math.min(strength, 200);
     }
+  if (counts.every((c) => c === 0)) return [];
   const smooth = counts.map((_, i) => {
     let sum = 0;
     for (let k = -3; k <= 3; k += 1) sum += (4 - Math.abs(k)) * (counts[(i + k + BINS) % BINS] as number);

@@ -6,12 +6,14 @@ import type {
   Component,
   ComponentKind,
   Face,
+  FirstPin,
   FootprintProposal,
   LegFixing,
   LineKind,
   PhotoPoint,
   PointRole,
   ProposalKey,
+  ReadingHint,
 } from '@zebbit/core';
 
 export const MEASURE_METHODS = ['length', 'rectangle', 'grid', 'coin', 'sheet'] as const;
@@ -53,7 +55,13 @@ export type Tool =
   | { readonly kind: 'area'; readonly area: AreaKind; readonly points: readonly BoardPoint[] }
   | { readonly kind: 'scar'; readonly lineId: string; readonly scar: 'cracked' | 'torn' }
   | { readonly kind: 'overlay'; readonly id: string; readonly to: readonly BoardPoint[] }
-  | { readonly kind: 'read'; readonly from: BoardPoint | null; readonly to: BoardPoint | null }
+  | {
+      readonly kind: 'read';
+      readonly from: BoardPoint | null;
+      readonly to: BoardPoint | null;
+      /** What the hand points at beside the box: two places. */
+      readonly pointed?: { readonly what: ReadingHint['what']; readonly at: readonly BoardPoint[] };
+    }
   | { readonly kind: 'measure'; readonly from: BoardPoint | null; readonly to: BoardPoint | null };
 
 export interface ToolState {
@@ -64,6 +72,10 @@ export interface ToolState {
   /** What the picture was read to show, until it is accepted or refused. */
   readonly proposal: { readonly face: Face; readonly found: FootprintProposal } | null;
   readonly refused: ReadonlySet<ProposalKey>;
+  /** Which end of a row of the offer the hand said pin 1 is at, by the row's place in it. */
+  readonly firstPins: ReadonlyMap<number, FirstPin>;
+  /** Places struck out of earlier offers: nothing is offered there again while the job is open. */
+  readonly struck: readonly { readonly face: Face; readonly at: BoardPoint }[];
   /** Whether the error of the measure is drawn over the plate. */
   readonly errors: boolean;
   readonly showErrors: (on: boolean) => void;
@@ -71,6 +83,8 @@ export interface ToolState {
   readonly choose: (id: string | null, things?: readonly string[]) => void;
   readonly propose: (proposal: ToolState['proposal']) => void;
   readonly refuse: (key: ProposalKey) => void;
+  readonly sayFirstPin: (row: number, end: FirstPin) => void;
+  readonly strike: (face: Face, at: readonly BoardPoint[]) => void;
 }
 
 /** What the hand does on the plate of one job. */
@@ -81,11 +95,15 @@ export const createToolStore = (): StoreApi<ToolState> =>
     picked: [],
     proposal: null,
     refused: new Set(),
+    firstPins: new Map(),
+    struck: [],
     errors: false,
     showErrors: (errors) => set({ errors }),
     take: (tool) => set({ tool }),
     choose: (chosen, picked = []) => set({ chosen, picked }),
-    propose: (proposal) => set({ proposal, refused: new Set() }),
+    propose: (proposal) => set({ proposal, refused: new Set(), firstPins: new Map() }),
+    sayFirstPin: (row, end) => set(({ firstPins }) => ({ firstPins: new Map(firstPins).set(row, end) })),
+    strike: (face, at) => set(({ struck }) => ({ struck: [...struck, ...at.map((p) => ({ face, at: p }))] })),
     refuse: (key) =>
       set(({ refused }) => {
         const next = new Set(refused);

@@ -1,6 +1,7 @@
 import * as Comlink from 'comlink';
 import type { FootprintProposal, KnownPoint, ReadFootprintInput, ReadingStage } from '@zebbit/core';
-import { compose, findSheet, readFootprint } from '@zebbit/core';
+import { compose, findSheet, GENERIC_PARTS, readFootprint } from '@zebbit/core';
+import { fetchParts } from '../api/parts-list';
 
 /** Pixels of a piece of a picture, decoded here so that the page stays free. */
 async function pixels(
@@ -20,7 +21,7 @@ async function pixels(
   return context.getImageData(0, 0, width, height);
 }
 
-export interface ReadPhotoInput extends Omit<ReadFootprintInput, 'picture'> {
+export interface ReadPhotoInput extends Omit<ReadFootprintInput, 'picture' | 'parts'> {
   readonly url: string;
   readonly widthPx: number;
   readonly heightPx: number;
@@ -44,10 +45,13 @@ const photoReader = {
     const top = Math.floor(edge(Math.min(...corners.map((c) => c.y)) - 4, input.heightPx - 8));
     const width = Math.ceil(edge(Math.max(...corners.map((c) => c.x)) + 4, input.widthPx)) - left;
     const height = Math.ceil(edge(Math.max(...corners.map((c) => c.y)) + 4, input.heightPx)) - top;
-    if (width < 8 || height < 8) return { rows: [], lands: [] };
-    const picture = await pixels(input.url, left, top, width, height);
+    if (width < 8 || height < 8) return { rows: [], lands: [], patterns: [], doubts: [] };
+    const [picture, { parts }] = await Promise.all([
+      pixels(input.url, left, top, width, height),
+      fetchParts(),
+    ]);
     return readFootprint(
-      { ...input, picture, toPhoto: compose([1, 0, -left, 0, 1, -top, 0, 0, 1], toPhoto) },
+      { ...input, parts: [...GENERIC_PARTS, ...parts], picture, toPhoto: compose([1, 0, -left, 0, 1, -top, 0, 0, 1], toPhoto) },
       onStage,
     );
   },

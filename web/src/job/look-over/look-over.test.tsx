@@ -93,6 +93,8 @@ describe('what is chosen', () => {
 
 describe('what the picture was read to show', () => {
   const found: FootprintProposal = {
+    patterns: [],
+    doubts: ['glare'],
     rows: [
       {
         pads: [0, 1, 2].map((i) => ({
@@ -100,6 +102,8 @@ describe('what the picture was read to show', () => {
           state: i === 1 ? ('torn' as const) : ('present' as const),
           sizeMm: [0.5, 1.4] as const,
           holeMm: null,
+          number: null,
+          chance: 0.9,
         })),
         directionDeg: 0,
         pitchMm: 1,
@@ -113,6 +117,8 @@ describe('what the picture was read to show', () => {
         at: { x: 25, y: 6 },
         fixing: 'peg',
         state: 'present',
+        filled: null,
+        chance: 0.9,
         slot: { widthMm: 0.8, lengthMm: 0.8, directionDeg: 0 },
       },
     ],
@@ -122,8 +128,13 @@ describe('what the picture was read to show', () => {
     act(() => deskInHand().tool.getState().propose({ face: 'top', found }));
     expect(part('Seen in the picture')).toHaveTextContent('Row of 3 pads, 1 torn');
     expect(part('Seen in the picture')).toHaveTextContent('pitch 1.00 ± 0.01 mm');
+    expect(part('Seen in the picture')).toHaveTextContent('Tilt the board or move the lamp');
     await userEvent.click(screen.getByRole('checkbox', { name: /Peg hole/ }));
+    // Which end is pin 1 is asked before anything is placed.
+    expect(screen.getByRole('button', { name: 'Place what is ticked' })).toBeDisabled();
+    await userEvent.click(screen.getByRole('radio', { name: 'At the other end' }));
     await userEvent.click(screen.getByRole('button', { name: 'Place what is ticked' }));
+    expect(deskInHand().tool.getState().struck).toEqual([{ face: 'top', at: { x: 25, y: 6 } }]);
     expect(within(screen.getByRole('main')).getAllByRole('button', { name: /^pin / })).toHaveLength(8);
     expect(within(screen.getByRole('main')).queryByRole('button', { name: /^peg/ })).toBeNull();
     expect(screen.queryByRole('region', { name: 'Seen in the picture' })).toBeNull();

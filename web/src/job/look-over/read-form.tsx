@@ -1,24 +1,35 @@
 import { useEffect, useRef, useState } from 'react';
 import type { ReadingStage } from '@zebbit/core';
-import { placeProposal, readFrame, toPhoto, withoutPlaced } from '@zebbit/core';
+import { LEAST_PIXELS, PIXELS_WANTED, pixelsAPad, readFrame, toPhoto, withoutPlaced } from '@zebbit/core';
 import { useKeys } from '../../app/use-keys';
 import { ChipsOne } from '../../ui/chips';
 import { routes } from '@zebbit/contract';
 import * as Comlink from 'comlink';
 import { Button } from '../../ui/button';
-import { Tick } from '../../ui/tick';
 import { photoTask } from '../../workers/photo-reader';
 import type { PhotoTask } from '../../workers/photo-reader';
 import { useJob } from '../../desk/job-context';
 import type { Tool } from '../../desk/tool-store';
 import { usePlate, useTool } from '../../desk/desk-context';
+import { placesOf } from './proposal-form';
 
-const STAGES: readonly ReadingStage[] = ['laying flat', 'evening the lamp', 'finding metal', 'fitting rows'];
+const STAGES: readonly ReadingStage[] = [
+  'laying patterns',
+  'laying flat',
+  'evening the lamp',
+  'finding metal',
+  'fitting rows',
+];
+
+const POINT_AT = [
+  ['pads', 'First and last pad'],
+  ['holes', 'Two holes'],
+] as const;
 
 /** Reads the picture in the box; offers what it saw, row by row, land by land. */
 export function ReadForm({ tool }: { readonly tool: Extract<Tool, { kind: 'read' }> }) {
   const { documents, edit } = useJob();
-  const { take, propose, proposal } = useTool();
+  const { take, propose, proposal, refused, strike, struck } = useTool();
   const face = usePlate((s) => s.face);
   const [stage, setStage] = useState<ReadingStage | null>(null);
   const [fault, setFault] = useState<string | null>(null);
@@ -35,13 +46,13 @@ export function ReadForm({ tool }: { readonly tool: Extract<Tool, { kind: 'read'
         }
       : null;
 
-  const read = (): void => {
-    // The closest look at the box: a close-up that is laid on and shows all of it, else the base.
+  /** The closest look at the box: a close-up that is laid on and shows all of it, else the base. */
+  const closest = () => {
     const pictures = documents.board.faces.flatMap((f) => {
       const verdict = f.face === face && f.measure ? readFrame(f.measure) : null;
       return verdict?.ok ? [{ sheet: f, frame: verdict.frame }] : [];
     });
-    if (!box) return;
+    if (!box) return undefined;
     const corners = [0, 1, 2, 3].map((k) => ({
       x: box.x + (k % 2) * box.width,
       y: box.y + Math.floor(k / 2) * box.height,
@@ -50,10 +61,20 @@ export function ReadForm({ tool }: { readonly tool: Extract<Tool, { kind: 'read'
       corners
         .map((c) => toPhoto(c, frame))
         .every((p) => p.x >= 0 && p.y >= 0 && p.x <= sheet.widthPx && p.y <= sheet.heightPx);
-    const picture = pictures.filter((p) => p.sheet.shown && covers(p)).at(-1) ?? pictures[0];
-    if (!picture) return;
+    return pictures.filter((p) => p.sheet.shown && covers(p)).at(-1) ?? pictures[0];
+  };
+  const picture = closest();
+  const pixels = picture && box ? pixelsAPad(picture.frame.back, box, documents.board.family) : null;
+  const [first, second] = tool.pointed?.at ?? [];
+
+  const read = (): void => {
+    if (!box || !picture) return;
+    // What is unticked in the offer that is open was wrong: it is not offered again.
+    const wrong = proposal ? placesOf(proposal.found, refused) : [];
+    if (wrong.length > 0) strike(face, wrong);
+    const gone = [...struck.filter((s) => s.face === face).map((s) => s.at), ...wrong];
     setFault(null);
-    setStage('laying flat');
+    setStage('laying patterns');
     const { sheet, frame } = picture;
     const work = photoTask((reader) =>
       reader.read(
@@ -65,6 +86,8 @@ export function ReadForm({ tool }: { readonly tool: Extract<Tool, { kind: 'read'
           box,
           family: documents.board.family,
           finish: documents.board.finish ?? 'solder',
+          hint: tool.pointed && first && second ? { what: tool.pointed.what, at: [first, second] } : null,
+          struck: gone,
         },
         Comlink.proxy(setStage),
       ),
@@ -129,6 +152,12 @@ export function ReadForm({ tool }: { readonly tool: Extract<Tool, { kind: 'read'
             ? 'Now the opposite corner.'
             : 'Zebbit looks for lands and holes in the box. Nothing is placed without your yes.'}
       </p>
+      {pixels !== null && pixels < PIXELS_WANTED && (
+        <p role="status" className={`text-second ${pixels < LEAST_PIXELS ? 'text-stop' : 'text-ink2'}`}>
+          Few pixels: the narrowest pad here is {pixels.toFixed(0)} across, {PIXELS_WANTED} are wanted. A
+          closer picture reads better.
+        </p>
+      )}
       <p className="text-second font-semibold text-ink2">What do the pads shine with?</p>
       <ChipsOne
         label="What the pads shine with"
@@ -140,6 +169,30 @@ export function ReadForm({ tool }: { readonly tool: Extract<Tool, { kind: 'read'
         value={documents.board.finish}
         onChange={(finish) => edit('board', (d) => void (d.finish = finish))}
       />
+      {to && (
+        <>
+          <p className="text-second font-semibold text-ink2">Point at two things, where it read wrong</p>
+          <ChipsOne
+            label="What you point at"
+            options={POINT_AT}
+            value={tool.pointed?.what ?? null}
+            onChange={(what) =>
+              take(what === null ? { kind: 'read', from, to } : { ...tool, pointed: { what, at: [] } })
+            }
+          />
+          {tool.pointed && (
+            <p role="status" className="text-second text-ink2">
+              {second
+                ? 'Both are marked; only patterns with these two there are tried.'
+                : first
+                  ? 'Now the other one.'
+                  : tool.pointed.what === 'pads'
+                    ? 'Click the middle of the first or the last pad of a row.'
+                    : 'Click the middle of a hole.'}
+            </p>
+          )}
+        </>
+      )}
       <Button tone="main" disabled={!ready} hotkey="Enter" onClick={read}>
         Read the picture
       </Button>
@@ -151,55 +204,6 @@ export function ReadForm({ tool }: { readonly tool: Extract<Tool, { kind: 'read'
       {proposal === null ? null : (
         <p className="text-second text-ink2">A new reading replaces the offer that is open.</p>
       )}
-    </div>
-  );
-}
-
-/** What was seen, to accept, mend by refusing parts, or refuse whole. */
-export function ProposalForm() {
-  const { documents, edit } = useJob();
-  const { proposal, refused, refuse, propose } = useTool();
-  if (!proposal || proposal.found.rows.length + proposal.found.lands.length === 0) return null;
-  const { rows, lands } = proposal.found;
-  const kept = rows.length + lands.length - refused.size;
-  return (
-    <div className="flex flex-col gap-2">
-      <p className="text-second text-ink2">
-        Seen in the picture. Untick what is wrong; torn pads are those whose place shows bare board.
-      </p>
-      {rows.map((row, i) => {
-        const torn = row.pads.filter((p) => p.state === 'torn').length;
-        return (
-          <Tick
-            key={`row ${i}`}
-            checked={!refused.has(`row ${i}`)}
-            onChange={() => refuse(`row ${i}`)}
-            note={`pitch ${row.pitchMm.toFixed(2)} ± ${Math.max(0.01, 2 * row.pitchSigmaMm).toFixed(2)} mm${row.family ? ', spaced as a known family' : ''}`}
-          >
-            Row of {row.pads.length} pads{torn > 0 ? `, ${torn} torn` : ''}
-          </Tick>
-        );
-      })}
-      {lands.map((land, i) => (
-        <Tick key={`land ${i}`} checked={!refused.has(`land ${i}`)} onChange={() => refuse(`land ${i}`)}>
-          {land.fixing === 'surface' ? 'Land' : land.fixing === 'peg' ? 'Peg hole' : 'Plated hole'}{' '}
-          {land.slot.widthMm.toFixed(1)} × {land.slot.lengthMm.toFixed(1)} mm
-          {land.state === 'torn' ? ', torn off' : ''}
-        </Tick>
-      ))}
-      <div className="flex gap-2">
-        <Button
-          tone="main"
-          disabled={kept === 0}
-          onClick={() => {
-            edit('board', () => placeProposal(documents.board, proposal.face, proposal.found, refused));
-            propose(null);
-          }}
-        >
-          Place what is ticked
-        </Button>
-        <Button onClick={() => propose(null)}>Refuse all</Button>
-      </div>
     </div>
   );
 }

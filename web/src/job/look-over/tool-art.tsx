@@ -16,6 +16,7 @@ import { toScreen } from '../../desk/plate-store';
 import { useJob } from '../../desk/job-context';
 import type { Tool } from '../../desk/tool-store';
 import { usePlate, useTool } from '../../desk/desk-context';
+import { isUnnumbered } from './proposal-form';
 
 const there = (points: readonly { x: number; y: number }[]): BoardPoint[] =>
   points.map((p) => ({ x: p.x * PROVISIONAL_MM_PER_PX, y: p.y * PROVISIONAL_MM_PER_PX }));
@@ -27,8 +28,9 @@ function pointsOf(tool: Tool, only: number | null): readonly BoardPoint[] {
     case 'lay':
       return only === null ? tool.here : there(tool.there);
     case 'measure':
-    case 'read':
       return [tool.from, tool.to].flatMap((p) => p ?? []);
+    case 'read':
+      return [tool.from, tool.to, ...(tool.pointed?.at ?? [])].flatMap((p) => p ?? []);
     case 'row':
       return [tool.first, tool.last].flatMap((p) => p ?? []);
     case 'component':
@@ -165,6 +167,23 @@ function ProposalArt({
   };
   return (
     <>
+      {found.rows.map((row, i) => {
+        const first = row.pads[0];
+        if (!first || !isUnnumbered(row) || refused.has(`row ${i}`)) return null;
+        const s = toScreen(first.at, v);
+        // The end that a question about pin 1 means.
+        return (
+          <circle
+            key={`end ${i}`}
+            cx={s.x}
+            cy={s.y}
+            r={14}
+            fill="none"
+            stroke={PLATE.chosen}
+            strokeWidth={3}
+          />
+        );
+      })}
       {found.rows.flatMap((row, i) =>
         refused.has(`row ${i}`)
           ? []

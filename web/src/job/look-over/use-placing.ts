@@ -112,7 +112,10 @@ export function usePlacing(): ((at: BoardPoint, face: Face) => void) | undefined
         take(tool.from && !tool.to ? { ...tool, to: at } : { kind: 'measure', from: at, to: null });
         return;
       case 'read':
-        take(tool.from && !tool.to ? { ...tool, to: at } : { kind: 'read', from: at, to: null });
+        if (tool.from && !tool.to) take({ ...tool, to: at });
+        else if (tool.to && tool.pointed && tool.pointed.at.length < 2)
+          take({ ...tool, pointed: { ...tool.pointed, at: [...tool.pointed.at, at] } });
+        else take({ kind: 'read', from: at, to: null });
         return;
       case 'leg': {
         const clicks = [...tool.clicks, at];

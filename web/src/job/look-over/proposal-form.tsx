@@ -1,0 +1,135 @@
+import type { BoardPoint, Doubt, FirstPin, FootprintProposal, FoundLand, ProposalKey } from '@zebbit/core';
+import { placeProposal, printChance } from '@zebbit/core';
+import { Button } from '../../ui/button';
+import { ChipsOne } from '../../ui/chips';
+import { Tick } from '../../ui/tick';
+import { useJob } from '../../desk/job-context';
+import { useTool } from '../../desk/desk-context';
+
+const DOUBT_WORDS: Readonly<Record<Doubt, string>> = {
+  glare:
+    'The lamp shines on the board between the lands: what is torn is told only where it is plain. Tilt the board or move the lamp, and read another picture.',
+  dirt: 'Something as brown as bare board lies on a land: clean the flux off, and read another picture. Until then only what is plain is told.',
+};
+
+const FIRST_PINS: readonly (readonly [FirstPin, string])[] = [
+  ['first', 'At the ringed end'],
+  ['last', 'At the other end'],
+  ['unknown', 'Not known'],
+];
+
+const FIXING_WORDS: Readonly<Record<FoundLand['fixing'], string>> = {
+  surface: 'Land',
+  peg: 'Peg hole',
+  'through-hole': 'Plated hole',
+};
+
+/** Places of the parts of an offer that were unticked. */
+export function placesOf(found: FootprintProposal, refused: ReadonlySet<ProposalKey>): BoardPoint[] {
+  return [
+    ...found.rows.flatMap((r, i) => (refused.has(`row ${i}`) ? r.pads.map((p) => p.at) : [])),
+    ...found.lands.flatMap((l, i) => (refused.has(`land ${i}`) ? [l.at] : [])),
+  ];
+}
+
+/** Whether the offer does not tell which end of a row its first contact is at. */
+export const isUnnumbered = (row: FootprintProposal['rows'][number]): boolean =>
+  row.pads.length > 1 && row.pads.some((p) => p.number === null);
+
+function RowLine({
+  row,
+  index,
+}: {
+  readonly row: FootprintProposal['rows'][number];
+  readonly index: number;
+}) {
+  const { refused, refuse, firstPins, sayFirstPin } = useTool();
+  const count = (state: string): number => row.pads.filter((p) => p.state === state).length;
+  const [torn, unsure] = [count('torn'), count('unsure')];
+  const [first, last] = [row.pads[0]?.number, row.pads.at(-1)?.number];
+  const known = first !== null && last !== null && row.pads.length > 1 ? `, ${first} to ${last}` : '';
+  return (
+    <>
+      <Tick
+        checked={!refused.has(`row ${index}`)}
+        onChange={() => refuse(`row ${index}`)}
+        note={`pitch ${row.pitchMm.toFixed(2)} ± ${Math.max(0.01, 2 * row.pitchSigmaMm).toFixed(2)} mm${row.family ? ', spaced as a known family' : ''}${known}`}
+      >
+        Row of {row.pads.length} {row.pads.length === 1 ? 'pad' : 'pads'}
+        {torn > 0 ? `, ${torn} torn` : ''}
+        {unsure > 0 ? `, ${unsure} not told` : ''}
+      </Tick>
+      {isUnnumbered(row) && !refused.has(`row ${index}`) && (
+        <div className="flex flex-col gap-1 pl-8">
+          <p className="text-second text-ink2">The picture does not tell which end is pin 1.</p>
+          <ChipsOne
+            label={`Pin 1 of row ${index + 1}`}
+            options={FIRST_PINS}
+            value={firstPins.get(index) ?? null}
+            onChange={(end) => {
+              if (end) sayFirstPin(index, end);
+            }}
+          />
+        </div>
+      )}
+    </>
+  );
+}
+
+/** What was seen, to accept, mend by refusing parts, or refuse whole. */
+export function ProposalForm() {
+  const { documents, edit } = useJob();
+  const { proposal, refused, refuse, propose, firstPins, strike } = useTool();
+  if (!proposal || proposal.found.rows.length + proposal.found.lands.length === 0) return null;
+  const { rows, lands, patterns, doubts } = proposal.found;
+  const kept = rows.length + lands.length - refused.size;
+  const asked = rows.some((r, i) => isUnnumbered(r) && !refused.has(`row ${i}`) && !firstPins.has(i));
+  const [best, ...others] = patterns;
+  return (
+    <div className="flex flex-col gap-2">
+      <p className="text-second text-ink2">
+        {best
+          ? `Read by the land pattern of ${best.name}${best.chance < 0.9 ? ` (${printChance(best.chance)} of the patterns tried)` : ''}: places and sizes are the pattern’s, laid on the picture.`
+          : 'Found one by one: no land pattern that Zebbit knows explains all of it.'}{' '}
+        Untick what is wrong; torn pads are those whose place shows bare board.
+      </p>
+      {others.length > 0 && (
+        <p className="text-second text-ink2">
+          It could also be {others.map((p) => `${p.name} (${printChance(p.chance)})`).join(' or ')}.
+        </p>
+      )}
+      {doubts.map((d) => (
+        <p key={d} role="status" className="text-second text-wait">
+          {DOUBT_WORDS[d]}
+        </p>
+      ))}
+      {rows.map((row, i) => (
+        <RowLine key={`row ${i}`} row={row} index={i} />
+      ))}
+      {lands.map((land, i) => (
+        <Tick key={`land ${i}`} checked={!refused.has(`land ${i}`)} onChange={() => refuse(`land ${i}`)}>
+          {FIXING_WORDS[land.fixing]} {land.slot.widthMm.toFixed(1)} × {land.slot.lengthMm.toFixed(1)} mm
+          {land.state === 'torn' ? ', torn off' : land.state === 'unsure' ? ', not told whether torn' : ''}
+          {land.filled === true ? ', full of solder' : ''}
+        </Tick>
+      ))}
+      <div className="flex gap-2">
+        <Button
+          tone="main"
+          disabled={kept === 0 || asked}
+          onClick={() => {
+            edit('board', () =>
+              placeProposal(documents.board, proposal.face, proposal.found, refused, firstPins),
+            );
+            strike(proposal.face, placesOf(proposal.found, refused));
+            propose(null);
+          }}
+        >
+          Place what is ticked
+        </Button>
+        <Button onClick={() => propose(null)}>Refuse all</Button>
+      </div>
+      {asked && <p className="text-second text-ink2">First say which end pin 1 is at.</p>}
+    </div>
+  );
+}
