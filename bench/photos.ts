@@ -449,8 +449,9 @@ async function drawSheet(tiles: readonly Buffer[], file: string): Promise<void> 
 /**
  * Reads every picture of a folder, `pictures/NN.jpg` with `truth/NN.json`, through the door of the screen: with the frame exact, by two lengths
  * and by a rectangle as a hand clicks them, and with the family named; matches what came; and draws a sheet of what was read.
+ * @param only one of `lengths`, `rectangle`, `family`, `exact`; all by default
  */
-export async function benchPhotos(folder: string): Promise<void> {
+export async function benchPhotos(folder: string, only: string | null = null): Promise<void> {
   const library = partLibrary([...loadFootprints('Connector_USB.pretty').parts]);
   const answers: Record<string, unknown> = {};
   for (const [name, kind, family] of [
@@ -459,6 +460,7 @@ export async function benchPhotos(folder: string): Promise<void> {
     ['family', 'exact', true],
     ['exact', 'exact', false],
   ] as const) {
+    if (only !== null && name !== only) continue;
     const random = seeded(19);
     const scores = new Map<string, PhotosScore>();
     const tiles: Buffer[] = [];
@@ -474,7 +476,7 @@ export async function benchPhotos(folder: string): Promise<void> {
       const { one, found } = read;
       tiles.push(await drawTile(folder, truth, found));
       process.stdout.write(
-        `${name} ${file} ${truth.difficulty.padEnd(6)} pads ${one.within01}/${one.pads}, torn ${one.tornTold}/${one.torn}, false ${one.false}/${one.offered}, holes ${one.holesTold}/${one.holes}, legs ${one.legsRight}/${one.legs}${one.pinOneWrong > 0 ? ', pin 1 wrong' : ''}, match ${one.matchFirst > 0 ? 'first' : one.matchThree > 0 ? 'in three' : 'no'}, ${one.cpuSecondsWorst.toFixed(1)} s\n`,
+        `${name} ${file} ${truth.difficulty.padEnd(6)} pads ${one.within01}/${one.pads}, torn ${one.tornTold}/${one.torn}, false ${one.false}/${one.offered}, holes ${one.holesTold}/${one.holes}, legs ${one.legsRight}/${one.legs}${one.pinOneWrong > 0 ? ', pin 1 wrong' : ''}, match ${one.matchFirst > 0 ? 'first' : one.matchThree > 0 ? 'in three' : 'no'}, ${one.cpuSecondsWorst.toFixed(1)} s${found.doubts.length > 0 ? `, ${found.doubts.join(' and ')}` : ''}\n`,
       );
       for (const level of [truth.difficulty, 'all']) {
         const sum = scores.get(level) ?? none();

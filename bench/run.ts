@@ -36,7 +36,7 @@ async function run(): Promise<void> {
   }
   if (wanted[0] === 'photos') {
     if (wanted[1] === undefined) throw new Error('photos wants a folder: npm run bench -- photos DIR');
-    await benchPhotos(wanted[1]);
+    await benchPhotos(wanted[1], wanted[2] ?? null);
     return;
   }
   if (wanted[0] === 'rebuild') {

@@ -31,11 +31,12 @@ const PLAIN = 0.06;
 const [DULLER, DARKEST] = [0.12, 1.3] as const;
 const [LIKE_GLASS, UNLIKE_GLASS] = [0.6, -2] as const;
 /** Where the lamp shines on the mask its light differs from land to land by more than this, logarithm; colours are washed out there. */
-export const GLARE = 0.125;
-const WASHED_OUT = 0.4;
+const GLARE = 0.15;
+const WASHED_OUT = 0.25;
 /** Burnt flux on metal is as red as glass fibre, but keeps the light and shade of metal: more of both than this over so little weave. */
-const SHADED = 0.2;
+const SHADED = 0.3;
 const UNWOVEN = 0.5;
+const AS_RED = 0.3;
 /** Surer than this, or it is not told: in a clear picture, and in one with glare or dirt. */
 const TOLD = 0.8;
 const TOLD_IN_DOUBT = 0.86;
@@ -65,7 +66,7 @@ const weaveOf = (look: Look): number => look.grain / (look.varies + 0.03);
 const isDirty = (looks: readonly LandLook[], metal: number): boolean =>
   looks.some(
     ({ land }) =>
-      land !== null && land.tan - metal > TORN_TAN && land.varies > SHADED && weaveOf(land) < UNWOVEN,
+      land !== null && land.tan - metal > AS_RED && land.varies > SHADED && weaveOf(land) < UNWOVEN,
   );
 
 /** What the look of a place says for bare glass fibre against metal, nats. */

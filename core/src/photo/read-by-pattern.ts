@@ -7,6 +7,7 @@ import type { BoardPoint } from '../geometry/point';
 import { boardPoint } from '../geometry/point';
 import type { Projective, XY } from '../geometry/projective';
 import { compose, project } from '../geometry/projective';
+import type { EdgeField } from './edge-field';
 import { edgeField } from './edge-field';
 import type { FoundPad, FoundRow } from './find-rows';
 import type { LandVerdict } from './judge-lands';
@@ -55,9 +56,14 @@ const AHEAD_A_LAND = 2.5;
 const POINTED_ONE = 0.65;
 /** Contacts of a pattern whose legs lie elsewhere are taken from this on, and a leg of it. */
 const RIGHT_CONTACTS = 0.8;
-const RIGHT_LEG = 0.7;
+const RIGHT_LEG = 0.9;
+/** All but one or two contacts of it are seen, each from this on. */
+const [SEEN_CONTACT, ALL_CONTACTS] = [0.6, 0.9] as const;
+/** Contacts of the right pattern answer at least so much on the mean; most of its legs at least this share of that. */
+const LEAST_CONTACTS = 0.62;
+const [LEG_SHARE, HELD] = [0.75, 0.7] as const;
 /** A leg or peg of the right pattern that answers less is not seen. */
-const SEEN_LEG = 0.4;
+const SEEN_LEG = 0.25;
 /** Poses of which most lands lie within this are one place, mm. */
 const SAME_PLACE_MM = 0.4;
 
@@ -112,6 +118,8 @@ interface Hypothesis {
   readonly part: ConnectorPart;
   readonly upright: Upright;
   readonly close: FlatPiece;
+  /** Its edges, met a pixel beside them as well. */
+  readonly field: EdgeField;
   readonly outlines: readonly SeenOutline[];
   readonly pose: PartPose;
   readonly answer: number;
@@ -169,21 +177,25 @@ export function readByPattern(
   spread: PoseSpread,
   byHand: ByHand = { hint: null, struck: [] },
 ): ByPattern | null {
-  const hypotheses = uprightWays(picture, toPhoto, box)
-    .slice(0, 1)
-    .flatMap((deg) => laidUpright(picture, turned(toPhoto, box, deg), parts, spread, byHand))
-    .sort((a, b) => b.nats - a.nats);
+  const hypotheses: Hypothesis[] = [];
+  for (const deg of uprightWays(picture, toPhoto, box)) {
+    hypotheses.push(...laidUpright(picture, turned(toPhoto, box, deg), parts, spread, byHand));
+    hypotheses.sort((a, b) => b.nats - a.nats);
+    // Another way is tried only where nothing fits the first.
+    if ((hypotheses[0]?.answer ?? 0) >= RIGHT_ONE) break;
+  }
   const [best] = hypotheses;
   if (!best) return null;
   const answers = landAnswers(best);
-  const meanOf = (wanted: (l: PartLand) => boolean): number => {
-    const mine = best.part.lands.flatMap((l, i) => (wanted(l) ? [answers[i] as number] : []));
-    return mine.length === 0 ? 1 : mine.reduce((s, v) => s + v, 0) / mine.length;
-  };
-  const contacts = meanOf((l) => l.role === 'contact');
-  const rest = meanOf((l) => l.role !== 'contact');
-  const right = isRight(hypotheses, Math.min(contacts, rest), byHand.hint !== null);
-  if (!right && contacts < RIGHT_CONTACTS) return null;
+  const ofRole = (contact: boolean): number[] =>
+    best.part.lands.flatMap((l, i) => ((l.role === 'contact') === contact ? [answers[i] as number] : []));
+  const [contacts, legs] = [ofRole(true), ofRole(false)];
+  const mean = contacts.reduce((s, v) => s + v, 0) / Math.max(1, contacts.length);
+  const shareOver = (list: readonly number[], least: number): number =>
+    list.length === 0 ? 1 : list.filter((v) => v >= least).length / list.length;
+  const held = shareOver(legs, LEG_SHARE * mean) >= HELD;
+  const right = held && isRight(hypotheses, mean, byHand.hint !== null);
+  if (!right && (mean < RIGHT_CONTACTS || shareOver(contacts, SEEN_CONTACT) < ALL_CONTACTS)) return null;
   const weights = hypotheses.map((h) => Math.exp((h.nats - best.nats) / NATS_EACH));
   const total = weights.reduce((s, w) => s + w, 0);
   const chances = weights.map((w) => w / total);
@@ -204,14 +216,14 @@ export function readByPattern(
 }
 
 /** Whether the best pattern is the one the board was made for: its contacts and what holds it both lie on edges. */
-function isRight(hypotheses: readonly Hypothesis[], weaker: number, pointed: boolean): boolean {
+function isRight(hypotheses: readonly Hypothesis[], contacts: number, pointed: boolean): boolean {
   const [best] = hypotheses;
   if (!best) return false;
   const strange = unexplained(best);
   if (strange > (best.answer >= SURE_ONE ? STRANGE_IN_SURE : STRANGE)) return false;
   const wanted = pointed ? POINTED_ONE : RIGHT_ONE;
-  if (best.answer >= wanted && weaker >= wanted) return true;
-  return strange === 0 && weaker >= BLURRED_ONE && farAhead(hypotheses);
+  if (best.answer >= wanted && contacts >= LEAST_CONTACTS) return true;
+  return strange === 0 && contacts >= LEAST_CONTACTS && farAhead(hypotheses);
 }
 
 /** Round the lands of a pattern, within this of them, mm, nothing like a land of another may lie. */
@@ -249,7 +261,7 @@ const OTHER_LEG_MM = 0.12;
 
 /** The legs and pegs of the best pattern where they fit best near their places, and whether most lie where it has them. */
 function withOwnLegs(best: Hypothesis): { readonly part: ConnectorPart; readonly same: boolean } {
-  const field = edgeField(best.close);
+  const { field } = best;
   let [legs, off] = [0, 0];
   const lands = best.part.lands.map((l) => {
     if (l.role === 'contact') return l;
@@ -272,8 +284,7 @@ function withOwnLegs(best: Hypothesis): { readonly part: ConnectorPart; readonly
 }
 
 /** How well each land's better rim meets edges: that of its metal, or of its hole. */
-function landAnswers({ part, close, pose }: Hypothesis): number[] {
-  const field = edgeField(close);
+function landAnswers({ part, field, pose }: Hypothesis): number[] {
   return part.lands.map((l) => Math.max(...rimAnswers(field, rimsOf({ lands: [l] }), pose)));
 }
 
@@ -322,7 +333,7 @@ function laidUpright(
   const found = laid.map(({ part, pose: begin, score }): Hypothesis => {
     const pose = refinePose(field, part, begin, spread);
     const { answer, nats } = closeAnswer(field, part, pose);
-    return { part, upright, close, pose, outlines, answer, nats: score + nats };
+    return { part, upright, close, field, pose, outlines, answer, nats: score + nats };
   });
   const [best] = [...found].sort((a, b) => b.nats - a.nats);
   if (!best) return found;
@@ -359,7 +370,7 @@ const sharedPlaces = (mine: readonly XY[], theirs: readonly XY[]): number =>
 
 /** How well the rims of a part meet edges at a pose, 0 to 1, and what that says for it, nats. */
 function closeAnswer(
-  field: ReturnType<typeof edgeField>,
+  field: EdgeField,
   part: ConnectorPart,
   pose: PartPose,
 ): { readonly answer: number; readonly nats: number } {

@@ -117,17 +117,45 @@ export function readFootprint(
   checkBox(box);
   const spread = { turnDeg: 1, scale: scaleSpread };
   const known = readByPattern(picture, toPhoto, box, partsOf(parts, family), spread, { hint, struck });
-  if (known?.whole === true) return proposalOf(known, []);
+  if (known?.whole === true) return proposalOf(known);
   const seen = withoutStruck(readOneByOne(input, onStage), struck);
   if (!known) return seen;
-  // Contacts of a known spacing; what lies beside them was found by itself.
-  const taken = [...known.rows.flatMap((r) => r.pads), ...known.lands];
-  const free = (at: BoardPoint, mm: number): boolean =>
-    !taken.some((p) => Math.hypot(p.at.x - at.x, p.at.y - at.y) < mm);
-  return proposalOf(
-    known,
-    seen.lands.filter((l) => free(l.at, SAME_LAND_MM)),
-  );
+  return withContacts(seen, known);
+}
+
+/** A contact found one by one is that of a pattern within this, mm. */
+const SAME_CONTACT_MM = 0.25;
+/** Next to the contacts of a pattern nothing else is offered within this, mm. */
+const BESIDE_CONTACTS_MM = 0.9;
+
+/**
+ * What was found one by one, with what the contacts of a pattern add: their numbers where a row was found at their places, else the row itself.
+ */
+function withContacts(seen: FootprintProposal, known: ByPattern): FootprintProposal {
+  const contacts = known.rows.flatMap((r) => r.pads);
+  const near = (a: BoardPoint, b: BoardPoint, mm: number): boolean => Math.hypot(a.x - b.x, a.y - b.y) < mm;
+  const met = (pad: FoundPad): FoundPad | undefined =>
+    contacts.find((c) => near(c.at, pad.at, SAME_CONTACT_MM));
+  const found = seen.rows.flatMap((r) => r.pads.flatMap((p) => met(p) ?? []));
+  if (found.length >= 0.6 * contacts.length)
+    return {
+      ...seen,
+      doubts: known.doubts,
+      rows: seen.rows.map((r) =>
+        r.pads.every(met) ? { ...r, pads: r.pads.map((p) => ({ ...p, number: met(p)?.number ?? null })) } : r,
+      ),
+    };
+  return {
+    ...seen,
+    doubts: known.doubts,
+    rows: [
+      ...known.rows,
+      ...seen.rows.filter(
+        (r) => !r.pads.some((p) => contacts.some((c) => near(c.at, p.at, BESIDE_CONTACTS_MM))),
+      ),
+    ],
+    lands: seen.lands.filter((l) => !contacts.some((c) => near(c.at, l.at, BESIDE_CONTACTS_MM))),
+  };
 }
 
 /** What was found one by one, less what was struck out before: a row goes with any pad of it. */
@@ -141,12 +169,9 @@ function withoutStruck(found: FootprintProposal, struck: readonly BoardPoint[]):
   };
 }
 
-const proposalOf = (
-  { rows, lands, patterns, doubts }: ByPattern,
-  more: readonly FoundLand[],
-): FootprintProposal => ({
+const proposalOf = ({ rows, lands, patterns, doubts }: ByPattern): FootprintProposal => ({
   rows,
-  lands: [...lands, ...more],
+  lands,
   patterns,
   doubts,
 });
