@@ -230,8 +230,10 @@ describe('reading by patterns, on drawn photos of real land patterns', () => {
     for (const t of b.truth) {
       const mine = padsOf(found).find((p) => near(p.at, t.at, 0.12));
       expect(mine).toBeDefined();
-      if (t.kind !== 'peg') expect(mine?.state).toBe(t.kind);
+      // What is said is true; where the picture does not tell, nothing is said.
+      if (t.kind !== 'peg') expect([t.kind, 'unsure']).toContain(mine?.state);
     }
+    expect(padsOf(found).filter((p) => p.state === 'unsure').length).toBeLessThanOrEqual(1);
     const numbers = found.rows.flatMap((r) => r.pads.map((p) => ({ at: p.at, number: p.number })));
     for (const n of numbers) {
       const t = b.truth.find((q) => near(q.at, n.at, 0.12));

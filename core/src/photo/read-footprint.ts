@@ -123,38 +123,24 @@ export function readFootprint(
   return withContacts(seen, known);
 }
 
-/** A contact found one by one is that of a pattern within this, mm. */
+/** A contact found one by one is that of a pattern within this, mm; the row is found where so many of its contacts are. */
 const SAME_CONTACT_MM = 0.25;
+const ROW_FOUND = 0.6;
 /** Next to the contacts of a pattern nothing else is offered within this, mm. */
 const BESIDE_CONTACTS_MM = 0.9;
 
-/**
- * What was found one by one, with what the contacts of a pattern add: their numbers where a row was found at their places, else the row itself.
- */
+/** What was found one by one, with the contacts of a pattern where no row was found at their places. */
 function withContacts(seen: FootprintProposal, known: ByPattern): FootprintProposal {
   const contacts = known.rows.flatMap((r) => r.pads);
-  const near = (a: BoardPoint, b: BoardPoint, mm: number): boolean => Math.hypot(a.x - b.x, a.y - b.y) < mm;
-  const met = (pad: FoundPad): FoundPad | undefined =>
-    contacts.find((c) => near(c.at, pad.at, SAME_CONTACT_MM));
-  const found = seen.rows.flatMap((r) => r.pads.flatMap((p) => met(p) ?? []));
-  if (found.length >= 0.6 * contacts.length)
-    return {
-      ...seen,
-      doubts: known.doubts,
-      rows: seen.rows.map((r) =>
-        r.pads.every(met) ? { ...r, pads: r.pads.map((p) => ({ ...p, number: met(p)?.number ?? null })) } : r,
-      ),
-    };
+  const beside = (p: { readonly at: BoardPoint }, mm: number): boolean =>
+    contacts.some((c) => Math.hypot(c.at.x - p.at.x, c.at.y - p.at.y) < mm);
+  const found = seen.rows.flatMap((r) => r.pads).filter((p) => beside(p, SAME_CONTACT_MM));
+  if (found.length >= ROW_FOUND * contacts.length) return { ...seen, doubts: known.doubts };
   return {
     ...seen,
     doubts: known.doubts,
-    rows: [
-      ...known.rows,
-      ...seen.rows.filter(
-        (r) => !r.pads.some((p) => contacts.some((c) => near(c.at, p.at, BESIDE_CONTACTS_MM))),
-      ),
-    ],
-    lands: seen.lands.filter((l) => !contacts.some((c) => near(c.at, l.at, BESIDE_CONTACTS_MM))),
+    rows: [...known.rows, ...seen.rows.filter((r) => !r.pads.some((p) => beside(p, BESIDE_CONTACTS_MM)))],
+    lands: seen.lands.filter((l) => !beside(l, BESIDE_CONTACTS_MM)),
   };
 }
 
