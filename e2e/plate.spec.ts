@@ -78,6 +78,12 @@ test('a picture is measured, read by itself, marked by keyboard and given out', 
     await expect(page.getByText(/Row of 5 pads/)).toBeVisible({ timeout: 30_000 });
     await expect(page.getByText(/pitch 0\.6[56] ± 0\.0\d mm/)).toBeVisible();
     await expect(page.getByRole('button', { name: /^pin / })).toHaveCount(0);
+    // Where the picture does not tell which end is pin 1, it is asked before anything is placed.
+    const asked = page.getByRole('radio', { name: 'At the ringed end' });
+    if (await asked.isVisible()) {
+      await expect(page.getByRole('button', { name: 'Place what is ticked' })).toBeDisabled();
+      await asked.click();
+    }
     await page.getByRole('button', { name: 'Place what is ticked' }).click();
     await expect(page.getByRole('main').getByRole('button', { name: /^pin / })).toHaveCount(5);
     await expect(page.getByRole('region', { name: 'What is left' })).toContainText(
@@ -168,6 +174,48 @@ test('a picture is measured, read by itself, marked by keyboard and given out', 
   await allSaved(page);
   // The handler in the hostile drawing was refused by the content policy as well, which Chromium notes.
   expect(errors.filter((e) => !e.includes('inline event handler'))).toEqual([]);
+});
+
+test('what was unticked is not offered again; two pointed places decide; a box of nothing is refused with the reason', async ({
+  page,
+}) => {
+  const errors = watchErrors(page);
+  await newBoard(page, 'Pillow speaker');
+  await scaleByWidth(page);
+  const seen = page.getByRole('region', { name: 'Seen in the picture' });
+  const box = async (from: readonly [number, number], to: readonly [number, number]): Promise<void> => {
+    await page.keyboard.press('g');
+    for (const [x, y] of [from, to]) await clickAt(page, { x, y }, WIDTH);
+  };
+  const read = () => page.getByRole('button', { name: 'Read the picture' }).click();
+  await box([11.5, 4.4], [22.5, 10.6]);
+  await page.getByRole('radio', { name: 'Solder' }).click();
+  await read();
+  await expect(seen.getByText(/Row of 5 pads/)).toBeVisible({ timeout: 30_000 });
+  const offered = await seen.getByRole('checkbox').count();
+  expect(offered).toBeGreaterThan(1);
+  await seen.getByRole('checkbox').last().click();
+  await box([11.5, 4.4], [22.5, 10.6]);
+  await read();
+  await expect(seen.getByRole('checkbox')).toHaveCount(offered - 1, { timeout: 30_000 });
+  await page.getByRole('button', { name: 'Refuse all' }).click();
+  // Two places where no row ends: no pattern lies there, what is found one by one is offered all the same.
+  await box([11.5, 4.4], [22.5, 10.6]);
+  await page.getByRole('radio', { name: 'First and last pad' }).click();
+  await clickAt(page, { x: 13, y: 10 }, WIDTH);
+  await clickAt(page, { x: 21, y: 5 }, WIDTH);
+  await expect(page.getByText(/only patterns with these two there are tried/)).toBeVisible();
+  await read();
+  await expect(seen.getByText(/no land pattern that Zebbit knows explains all of it/)).toBeVisible({
+    timeout: 30_000,
+  });
+  await page.getByRole('button', { name: 'Refuse all' }).click();
+  await box([3.2, 16.2], [5.2, 18]);
+  await read();
+  await expect(page.getByRole('alert')).toContainText('Nothing like pads was seen in this box', {
+    timeout: 30_000,
+  });
+  expect(errors).toEqual([]);
 });
 
 test('four corners of the board take the tilt out', async ({ page }) => {

@@ -139,6 +139,73 @@ describe('what the picture was read to show', () => {
     expect(within(screen.getByRole('main')).queryByRole('button', { name: /^peg/ })).toBeNull();
     expect(screen.queryByRole('region', { name: 'Seen in the picture' })).toBeNull();
   });
+  it('two places are pointed at in the box, and can be taken back', async () => {
+    await open();
+    const corner = (x: number, y: number) => ({ x, y }) as never;
+    act(() =>
+      deskInHand()
+        .tool.getState()
+        .take({ kind: 'read', from: corner(2, 2), to: corner(20, 18) }),
+    );
+    await userEvent.click(screen.getByRole('radio', { name: 'First and last pad' }));
+    expect(screen.getByText(/Click the middle of the first or the last pad/)).toBeVisible();
+    act(() =>
+      deskInHand()
+        .tool.getState()
+        .take({
+          kind: 'read',
+          from: corner(2, 2),
+          to: corner(20, 18),
+          pointed: { what: 'pads', at: [corner(5, 5), corner(9, 5)] },
+        }),
+    );
+    expect(screen.getByText(/only patterns with these two there are tried/)).toBeVisible();
+    await userEvent.click(screen.getByRole('radio', { name: 'First and last pad' }));
+    expect(screen.queryByText(/only patterns with these two/)).toBeNull();
+  });
+  it('says by what it was read, what else it could be, and what is not told', async () => {
+    await open();
+    const [row] = found.rows;
+    if (!row) throw new Error('no row');
+    act(() =>
+      deskInHand()
+        .tool.getState()
+        .propose({
+          face: 'top',
+          found: {
+            ...found,
+            doubts: ['dirt'],
+            patterns: [
+              { partId: 'a', name: 'Socket A', chance: 0.7 },
+              { partId: 'b', name: 'Socket B', chance: 0.3 },
+            ],
+            rows: [
+              {
+                ...row,
+                pads: row.pads.map((p, i) => ({
+                  ...p,
+                  number: String(i + 1),
+                  state: i === 2 ? ('unsure' as const) : p.state,
+                })),
+              },
+            ],
+            lands: found.lands.map((l) => ({ ...l, fixing: 'through-hole' as const, filled: true })),
+          },
+        }),
+    );
+    const seen = part('Seen in the picture');
+    expect(seen).toHaveTextContent('Read by the land pattern of Socket A (70 % of the patterns tried)');
+    expect(seen).toHaveTextContent('It could also be Socket B (30 %)');
+    expect(seen).toHaveTextContent('clean the flux off');
+    expect(seen).toHaveTextContent('Row of 3 pads, 1 torn, 1 not told');
+    expect(seen).toHaveTextContent('Plated hole 0.8 × 0.8 mm, full of solder');
+    // Numbers are told: nothing is asked.
+    expect(screen.getByRole('button', { name: 'Place what is ticked' })).toBeEnabled();
+    await userEvent.click(screen.getByRole('button', { name: 'Place what is ticked' }));
+    expect(within(screen.getByRole('main')).getAllByRole('button', { name: /^pin / }).length).toBeGreaterThan(
+      5,
+    );
+  });
   it('is refused whole without a trace', async () => {
     await open();
     act(() => deskInHand().tool.getState().propose({ face: 'top', found }));
