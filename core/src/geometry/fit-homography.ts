@@ -81,12 +81,52 @@ function sensitivities(map: readonly number[], pairs: readonly PointPair[]): Mat
   );
 }
 
+/** Below the rows of the pairs, what holds the two entries of perspective near 0; the noise of the pairs over what is usual of them. */
+function withPrior(rows: Matrix, held: number | null): Matrix {
+  if (held === null) return rows;
+  return new Matrix([...rows.to2DArray(), [0, 0, 0, 0, 0, 0, held, 0], [0, 0, 0, 0, 0, 0, 0, held]]);
+}
+
+/** Gauss-Newton on the distances in `to`; `null` where it does not come to an end. */
+function solve(begin: readonly number[], unit: readonly PointPair[], held: number | null): number[] | null {
+  let h = [...begin];
+  for (let round = 0; round < 12; round += 1) {
+    const miss = unit.flatMap((p) => {
+      const q = project(asProjective(h), p.from);
+      return [[p.to.x - q.x], [p.to.y - q.y]];
+    });
+    if (held !== null) miss.push([-held * (h[6] ?? 0)], [-held * (h[7] ?? 0)]);
+    const step = pseudoInverse(withPrior(sensitivities(h, unit), held))
+      .mmul(new Matrix(miss))
+      .getColumn(0);
+    if (!step.every(Number.isFinite)) return null;
+    h = h.map((v, i) => v + (step[i] ?? 0));
+    if (Math.hypot(...step) < 1e-12) break;
+  }
+  return h;
+}
+
+/** Perspective is told poorly when the pairs leave this share of what is usual of it open. */
+const LOOSE = 0.25;
+
+function isLoose(h: readonly number[], unit: readonly PointPair[], noise: number, usual: number): boolean {
+  const j = sensitivities(h, unit);
+  const covariance = pseudoInverse(j.transpose().mmul(j)).mul(noise ** 2);
+  return Math.max(covariance.get(6, 6), covariance.get(7, 7)) > (LOOSE * usual) ** 2;
+}
+
 /**
  * The plane projective map that carries `from` to `to` best: normalised direct linear transformation (Hartley and Zisserman,
  * Multiple View Geometry, 2nd ed., algorithm 4.2), then Gauss-Newton on the distances in `to`. `sigma` is the standard deviation
  * of one coordinate of `to`. Refuses fewer than four pairs, and pairs without four points of which no three lie on a line.
+ * @param usualPerspective how much nearer or farther a unit of `from` usually brings the scene, a share, one standard deviation: where the
+ * pairs tell that poorly, as a small rectangle does, it is held to what is usual (least squares with a prior); `null` leaves it free
  */
-export function fitHomography(pairs: readonly PointPair[], sigma: number): HomographyVerdict {
+export function fitHomography(
+  pairs: readonly PointPair[],
+  sigma: number,
+  usualPerspective: number | null = null,
+): HomographyVerdict {
   if (pairs.length < 4)
     return { ok: false, code: 'too-few', message: 'Four known points at least are wanted' };
   const line = {
@@ -102,15 +142,16 @@ export function fitHomography(pairs: readonly PointPair[], sigma: number): Homog
   const last = h[8] ?? 0;
   if (!(Math.abs(last) > 1e-9)) return line;
   h = h.map((v) => v / last);
-  for (let round = 0; round < 8; round += 1) {
-    const miss = unit.flatMap((p) => {
-      const q = project(asProjective(h), p.from);
-      return [[p.to.x - q.x], [p.to.y - q.y]];
-    });
-    const step = pseudoInverse(sensitivities(h, unit)).mmul(new Matrix(miss)).getColumn(0);
-    if (!step.every(Number.isFinite)) return line;
-    h = h.map((v, i) => v + (step[i] ?? 0));
-    if (Math.hypot(...step) < 1e-12) break;
+  const solved = solve(h, unit, null);
+  if (!solved) return line;
+  h = solved;
+  // In the units of the fit: a unit of `from` is `n1[0]` long there.
+  const usual = usualPerspective === null ? null : usualPerspective / n1[0];
+  const held = usual !== null && isLoose(h, unit, sigma * n2[0], usual) ? (sigma * n2[0]) / usual : null;
+  if (held !== null) {
+    const tame = solve([...h.slice(0, 6), 0, 0, 1], unit, held);
+    if (!tame) return line;
+    h = tame;
   }
   const back = inverse(n2);
   const lift = (m: readonly number[]): Projective => compose(back, compose(asProjective(m), n1));
@@ -124,7 +165,7 @@ export function fitHomography(pairs: readonly PointPair[], sigma: number): Homog
   const free = 2 * pairs.length - 8;
   const seen = free >= 4 ? Math.sqrt(square / free) : 0;
   const spread = Math.max(sigma, seen);
-  const j = sensitivities(h, unit);
+  const j = withPrior(sensitivities(h, unit), held);
   const covariance = pseudoInverse(j.transpose().mmul(j)).mul((spread * n2[0]) ** 2);
   const { realEigenvalues, eigenvectorMatrix } = new EVD(covariance, { assumeSymmetric: true });
   const wobbles = realEigenvalues.map((value, k) => {

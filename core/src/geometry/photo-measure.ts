@@ -35,6 +35,11 @@ export const CALIPER_ERROR_MM = 0.02;
  * of tilt shorten by 0.4 % and make the near side of a plate larger by a like share (geometry; the five degrees are common practice).
  */
 export const UNSEEN_TILT = 0.006;
+/**
+ * A camera held 10 to 20 cm over a board and askew by some ten degrees sees a millimetre further on smaller by this share, one standard
+ * deviation (geometry; how it is held is common practice).
+ */
+export const USUAL_PERSPECTIVE = 0.002;
 /** A length is an outlier when the others foretell it this many standard deviations away. */
 const OUTLIER_SIGMAS = 4;
 
@@ -157,6 +162,7 @@ function readPlane(points: readonly KnownPoint[]): FrameVerdict {
   const verdict = fitHomography(
     points.map((p) => ({ from: p.mm, to: p.at })),
     CLICK_ERROR_PX,
+    USUAL_PERSPECTIVE,
   );
   if (!verdict.ok) return { ok: false, code: verdict.code, path: 'points', message: verdict.message };
   const { fit } = verdict;
