@@ -15,7 +15,7 @@ const up = {
 };
 
 export default tseslint.config(
-  { ignores: ['**/dist/**', '**/node_modules/**', '**/*.mjs', 'docs/**'] },
+  { ignores: ['**/dist/**', '**/node_modules/**', '**/*.mjs', 'docs/**', '.cache/**'] },
   js.configs.recommended,
   ...tseslint.configs.strictTypeChecked,
   {

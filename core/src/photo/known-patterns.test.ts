@@ -26,7 +26,10 @@ const footprints = readdirSync(FOLDER)
     if (!verdict.ok) throw new Error(`${file}: ${verdict.message}`);
     return verdict.footprint;
   });
-const parts = footprints.map((f, i) => partFromFootprint(f, String(i), `${i}.kicad_mod`));
+/** Those that are drawn here, and some of each family that they could be taken for; all of them are laid in `npm run bench`. */
+const parts = [2, 5, 8, 14, 22, 24, 30, 36, 41, 44, 48, 51].map((i) =>
+  partFromFootprint(footprints[i] as (typeof footprints)[number], String(i), `${i}.kicad_mod`),
+);
 
 type Colour = readonly [number, number, number];
 const MASK: Colour = [40, 90, 60];
@@ -226,7 +229,7 @@ describe('reading by patterns, on drawn photos of real land patterns', () => {
   ])('footprint %d on %s: the part itself first, its numbers true, each torn pad told', (no, mask) => {
     const b = board(no, mask);
     const found = readFootprint({ picture: b.picture, toPhoto: b.toPhoto, box: b.box, family: null, parts });
-    expect(found.patterns.map((p) => p.partId)).toContain(parts[no]?.id);
+    expect(found.patterns.map((p) => p.partId)).toContain(String(no));
     for (const t of b.truth) {
       const mine = padsOf(found).find((p) => near(p.at, t.at, 0.12));
       expect(mine).toBeDefined();
