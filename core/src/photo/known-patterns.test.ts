@@ -1,12 +1,11 @@
 import { describe, expect, it } from '@jest/globals';
-import { readdirSync, readFileSync } from 'node:fs';
 import type { ConnectorPart } from '../connector/part';
 import { GENERIC_PARTS } from '../connector/generic-parts';
 import { partFromFootprint } from '../formats/footprint-part';
-import { readKicadFootprint } from '../formats/kicad-footprint';
 import type { Projective, XY } from '../geometry/projective';
 import { compose, inverse, project } from '../geometry/projective';
 import { renderBoard } from '../testing/render-board';
+import { usbFootprints } from '../testing/usb-footprints';
 import { edgeField, ovalResponse, rectangleResponse } from './edge-field';
 import type { FootprintProposal } from './found';
 import { judgeLands } from './judge-lands';
@@ -18,14 +17,7 @@ import type { FlatPiece } from './rectify';
 import { posed, refinePose, turnOf } from './refine-pose';
 import { edgeWays } from './upright';
 
-const FOLDER = '/usr/share/kicad/footprints/Connector_USB.pretty';
-const footprints = readdirSync(FOLDER)
-  .sort()
-  .map((file) => {
-    const verdict = readKicadFootprint(readFileSync(`${FOLDER}/${file}`, 'utf8'));
-    if (!verdict.ok) throw new Error(`${file}: ${verdict.message}`);
-    return verdict.footprint;
-  });
+const footprints = usbFootprints();
 /** Those that are drawn here, and some of each family that they could be taken for; all of them are laid in `npm run bench`. */
 const parts = [2, 5, 8, 14, 22, 24, 30, 36, 41, 44, 48, 51].map((i) =>
   partFromFootprint(footprints[i] as (typeof footprints)[number], String(i), `${i}.kicad_mod`),

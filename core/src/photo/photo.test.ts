@@ -1,6 +1,4 @@
 import { describe, expect, it } from '@jest/globals';
-import { readdirSync, readFileSync } from 'node:fs';
-import { readKicadFootprint } from '../formats/kicad-footprint';
 import { seeded } from '../practice/seeded';
 import { convexHull, findBlobs, leastRect } from './blobs';
 import { partingValue } from './find-lands';
@@ -15,15 +13,9 @@ import type { ReadingStage } from './read-footprint';
 import { readFootprint } from './read-footprint';
 import { rectify } from './rectify';
 import { renderBoard } from '../testing/render-board';
+import { usbFootprints } from '../testing/usb-footprints';
 
-const FOLDER = '/usr/share/kicad/footprints/Connector_USB.pretty';
-const footprints = readdirSync(FOLDER)
-  .sort()
-  .map((file) => {
-    const verdict = readKicadFootprint(readFileSync(`${FOLDER}/${file}`, 'utf8'));
-    if (!verdict.ok) throw new Error(`${file}: ${verdict.message}`);
-    return verdict.footprint;
-  });
+const footprints = usbFootprints();
 
 describe('distances and morphology', () => {
   it('agree with looking at every pixel', () => {
