@@ -116,7 +116,16 @@ export function readFootprint(
   checkPixels(picture);
   checkBox(box);
   const spread = { turnDeg: 1, scale: scaleSpread };
-  const known = readByPattern(picture, toPhoto, box, partsOf(parts, family), spread, { hint, struck });
+  const readBy = (mine: readonly ConnectorPart[]): ByPattern | null =>
+    readByPattern(picture, toPhoto, box, mine, spread, { hint, struck });
+  const mine = partsOf(parts, family);
+  const all = partsOf(parts, null);
+  let known = readBy(mine);
+  // A family can be named wrongly, or its plug be meant: where none of it fits, the others are tried.
+  if (known?.whole !== true && mine.length < all.length) {
+    const other = readBy(all);
+    if (other?.whole === true || !known) known = other;
+  }
   if (known?.whole === true) return proposalOf(known);
   const seen = withoutStruck(readOneByOne(input, onStage), struck);
   if (!known) return seen;
