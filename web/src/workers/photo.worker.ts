@@ -51,7 +51,12 @@ const photoReader = {
       fetchParts(),
     ]);
     return readFootprint(
-      { ...input, parts: [...GENERIC_PARTS, ...parts], picture, toPhoto: compose([1, 0, -left, 0, 1, -top, 0, 0, 1], toPhoto) },
+      {
+        ...input,
+        parts: [...GENERIC_PARTS, ...parts],
+        picture,
+        toPhoto: compose([1, 0, -left, 0, 1, -top, 0, 0, 1], toPhoto),
+      },
       onStage,
     );
   },
