@@ -23,6 +23,7 @@ import {
   placeProposal,
   project,
   readFrame,
+  readingSpread,
   readFootprint,
 } from '@zebbit/core';
 import { seeded } from '@zebbit/core/practice';
@@ -76,11 +77,17 @@ const CLICK_PX = 1.5;
 interface HandFrame {
   readonly toPhoto: Projective;
   readonly measure: PhotoMeasure | null;
+  readonly spread: number;
 }
 
 /** Board millimetres to pixels as a hand measured them; `null` where no frame comes of it. */
 function handFrame(truth: Truth, kind: FrameKind, random: () => number): HandFrame | null {
-  if (kind === 'exact') return { toPhoto: truth.homography.rowMajor as unknown as Projective, measure: null };
+  if (kind === 'exact')
+    return {
+      toPhoto: truth.homography.rowMajor as unknown as Projective,
+      measure: null,
+      spread: EXACT_SPREAD,
+    };
   const gauss = (): number => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
   const click = ([x, y]: readonly [number, number]) =>
     photoPoint(x + CLICK_PX * gauss(), y + CLICK_PX * gauss());
@@ -106,10 +113,10 @@ function handFrame(truth: Truth, kind: FrameKind, random: () => number): HandFra
           ],
         };
   const verdict = readFrame(measure);
-  return verdict.ok ? { toPhoto: verdict.frame.back, measure } : null;
+  return verdict.ok ? { toPhoto: verdict.frame.back, measure, spread: readingSpread(verdict.frame) } : null;
 }
-/** A frame that was measured by hand is off by so much, as the page takes it. */
-const SCALE_SPREADS: Readonly<Record<FrameKind, number>> = { exact: 0.003, lengths: 0.02, rectangle: 0.012 };
+/** An exact frame is off by hardly anything; one that a hand measured by what the page takes it to be. */
+const EXACT_SPREAD = 0.003;
 
 export interface PhotosScore {
   pictures: number;
@@ -316,7 +323,7 @@ async function readOne(
     .toBuffer({ resolveWithObject: true });
   const frame = handFrame(truth, kind, random);
   if (!frame) return null;
-  const { toPhoto, measure } = frame;
+  const { toPhoto, measure, spread } = frame;
   const [x0, y0, x1, y1] = truth.suggestedBoxPx;
   const corners = [
     [x0, y0],
@@ -338,7 +345,7 @@ async function readOne(
     box,
     family: family ? (FAMILY_OF[truth.family] ?? null) : null,
     parts: library.parts,
-    scaleSpread: SCALE_SPREADS[kind],
+    scaleSpread: spread,
   });
   const { user, system } = process.cpuUsage(begun);
   const one = none();

@@ -206,7 +206,7 @@ test('what was unticked is not offered again; two pointed places decide; a box o
   await clickAt(page, { x: 21, y: 5 }, WIDTH);
   await expect(page.getByText(/only patterns with these two there are tried/)).toBeVisible();
   await read();
-  await expect(seen.getByText(/no land pattern that Zebbit knows explains all of it/)).toBeVisible({
+  await expect(seen.getByText(/No land pattern that Zebbit knows explains all of it/)).toBeVisible({
     timeout: 30_000,
   });
   await page.getByRole('button', { name: 'Refuse all' }).click();

@@ -180,6 +180,7 @@ export type { PadFinish } from './photo/find-lands';
 export { readFootprint } from './photo/read-footprint';
 export type { Doubt, FootprintProposal, FoundLand, ReadingHint } from './photo/found';
 export { LEAST_PIXELS, PIXELS_WANTED, pixelsAPad } from './photo/pixels-a-pad';
+export { readingSpread } from './photo/reading-spread';
 export type { ReadingStage, ReadFootprintInput } from './photo/read-footprint';
 
 // procedure

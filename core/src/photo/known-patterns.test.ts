@@ -13,6 +13,7 @@ import { layPatterns } from './lay-patterns';
 import { patternRows } from './pattern-rows';
 import { LEAST_PIXELS, pixelsAPad } from './pixels-a-pad';
 import { readFootprint } from './read-footprint';
+import { readingSpread } from './reading-spread';
 import type { FlatPiece } from './rectify';
 import { posed, refinePose, turnOf } from './refine-pose';
 import { edgeWays } from './upright';
@@ -193,6 +194,15 @@ describe('patternRows', () => {
         const before = lands[i] as (typeof lands)[number];
         expect(alongX ? l.at.x : l.at.y).toBeGreaterThan(alongX ? before.at.x : before.at.y);
       });
+  });
+});
+
+describe('readingSpread', () => {
+  it('lets a frame of lengths give more way than one whose tilt was taken out, and enough for twelve degrees', () => {
+    const [loose, tight] = [readingSpread({ tiltTakenOut: false }), readingSpread({ tiltTakenOut: true })];
+    expect(loose).toBeGreaterThan(tight);
+    // Geometry: a tilt shortens by 1 - cos; it should lie within one spread or so.
+    expect(1 - Math.cos((12 * Math.PI) / 180)).toBeLessThan(1.2 * loose);
   });
 });
 

@@ -8,8 +8,8 @@ import { useTool } from '../../desk/desk-context';
 
 const DOUBT_WORDS: Readonly<Record<Doubt, string>> = {
   glare:
-    'The lamp shines on the board between the lands: what is torn is told only where it is plain. Tilt the board or move the lamp, and read another picture.',
-  dirt: 'Something as brown as bare board lies on a land: clean the flux off, and read another picture. Until then only what is plain is told.',
+    'The lamp shines on the board between the lands: what is said of torn ones is uncertain. Tilt the board or move the lamp, and read another picture.',
+  dirt: 'Something as brown as bare board lies on a land: clean the flux off, and read another picture. What is said of torn ones is uncertain until then.',
 };
 
 const FIRST_PINS: readonly (readonly [FirstPin, string])[] = [
@@ -90,7 +90,7 @@ export function ProposalForm() {
       <p className="text-second text-ink2">
         {best
           ? `Read by the land pattern of ${best.name}${best.chance < 0.9 ? ` (${printChance(best.chance)} of the patterns tried)` : ''}: places and sizes are the pattern’s, laid on the picture.`
-          : 'Found one by one: no land pattern that Zebbit knows explains all of it.'}{' '}
+          : 'No land pattern that Zebbit knows explains all of it: this was found piece by piece, and by the spacing of known contacts.'}{' '}
         Untick what is wrong; torn pads are those whose place shows bare board.
       </p>
       {others.length > 0 && (

@@ -1,6 +1,14 @@
 import { useEffect, useRef, useState } from 'react';
 import type { ReadingStage } from '@zebbit/core';
-import { LEAST_PIXELS, PIXELS_WANTED, pixelsAPad, readFrame, toPhoto, withoutPlaced } from '@zebbit/core';
+import {
+  LEAST_PIXELS,
+  PIXELS_WANTED,
+  pixelsAPad,
+  readFrame,
+  readingSpread,
+  toPhoto,
+  withoutPlaced,
+} from '@zebbit/core';
 import { useKeys } from '../../app/use-keys';
 import { ChipsOne } from '../../ui/chips';
 import { routes } from '@zebbit/contract';
@@ -84,6 +92,7 @@ export function ReadForm({ tool }: { readonly tool: Extract<Tool, { kind: 'read'
           heightPx: sheet.heightPx,
           toPhoto: frame.back,
           box,
+          scaleSpread: readingSpread(frame),
           family: documents.board.family,
           finish: documents.board.finish ?? 'solder',
           hint: tool.pointed && first && second ? { what: tool.pointed.what, at: [first, second] } : null,
