@@ -37,6 +37,8 @@ const WASHED_OUT = 0.25;
 const SHADED = 0.3;
 const UNWOVEN = 0.5;
 const AS_RED = 0.3;
+/** Smoother than this it is no glass fibre, however red: bare copper that solder has left, or a stain; it is not told then, logarithm. */
+const SMOOTH = 0.02;
 /** Surer than this, or it is not told: in a clear picture, and in one with glare or dirt. */
 const TOLD = 0.8;
 const TOLD_IN_DOUBT = 0.86;
@@ -109,7 +111,7 @@ export function judgeLands(flat: FlatPiece, part: ConnectorPart, pose: PartPose)
     const chance = Math.max(torn, 1 - torn);
     return {
       land,
-      torn: chance < told ? null : torn > 0.5,
+      torn: chance < told || (torn > 0.5 && (look.land?.grain ?? 0) < SMOOTH) ? null : torn > 0.5,
       filled: filled === null || Math.max(filled, 1 - filled) < TOLD ? null : filled > 0.5,
       chance,
     };

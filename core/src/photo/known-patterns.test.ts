@@ -35,6 +35,7 @@ function drawn(
   part: ConnectorPart,
   colourOf: (index: number) => { readonly land: Colour; readonly hole: Colour },
   turnDeg = 0,
+  woven = true,
 ): { readonly flat: FlatPiece; readonly middle: XY; readonly turn: number } {
   const perMm = 20;
   const [width, height] = [400, 400];
@@ -72,8 +73,10 @@ function drawn(
         cover(want.land, depth(u - l.at.x, v - l.at.y, l.copper, l.hole !== null));
         if (l.hole) cover(want.hole, depth(u - l.at.x, v - l.at.y, l.hole, true));
       });
+      // Glass fibre is woven; everything else here is smooth.
+      const weave = colour === MASK || colour[0] - colour[2] < 60 || !woven ? 0 : ((i * 31 + j * 17) % 7) * 6;
       planes.forEach((p, k) => {
-        p[j * width + i] = (colour[k] as number) + ((i * 7 + j * 13) % 5);
+        p[j * width + i] = (colour[k] as number) + weave + ((i * 7 + j * 13) % 5);
       });
     }
   return { flat: { origin: { x: 0, y: 0 }, perMm, width, height, planes }, middle, turn: turnDeg };
@@ -168,6 +171,10 @@ describe('judgeLands', () => {
     expect(lands.flatMap((l, i) => (l.filled === true ? [i] : []))).toEqual([...filled]);
     expect(lands.filter((l) => l.land.hole === null).every((l) => l.filled === null)).toBe(true);
     for (const l of lands) expect(l.chance).toBeGreaterThan(0.8);
+  });
+  it('does not call bare copper torn, which is as red but smooth', () => {
+    const { flat } = drawn(micro, (i) => ({ land: i === 1 ? GLASS : METAL, hole: DARK }), 0, false);
+    expect(judgeLands(flat, micro, pose).lands[1]?.torn).not.toBe(true);
   });
   it('says that the lamp shines where the mask round the lands differs', () => {
     const { flat } = drawn(micro, () => whole);
