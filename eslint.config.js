@@ -17,17 +17,13 @@ const up = {
 export default tseslint.config(
   { ignores: ['**/dist/**', '**/node_modules/**', '**/*.mjs', 'docs/**', '.cache/**'] },
   js.configs.recommended,
-  ...tseslint.configs.strictTypeChecked,
+  ...tseslint.configs.strict,
   {
-    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
+    // What wants types is in .oxlintrc.json: the same rules, in a tenth of the time.
+    languageOptions: { parserOptions: { experimentalDecorators: true, emitDecoratorMetadata: true } },
     rules: {
-      '@typescript-eslint/restrict-template-expressions': ['error', { allowNumber: true }],
-      '@typescript-eslint/no-confusing-void-expression': ['error', { ignoreArrowShorthand: true }],
       '@typescript-eslint/no-extraneous-class': ['error', { allowWithDecorator: true }],
       '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'separate-type-imports' }],
-      '@typescript-eslint/no-unnecessary-condition': 'error',
-      // Nest's own typings want class instances where its documentation hands plain options over.
-      '@typescript-eslint/no-unsafe-class-instance-assignment': 'off',
     },
   },
   {
@@ -118,7 +114,6 @@ export default tseslint.config(
       ]),
     },
   },
-  { files: ['**/*.js'], ...tseslint.configs.disableTypeChecked },
   // Types tell what is defined; plain JavaScript here is test set-up only.
   { files: ['**/*.js'], rules: { 'no-undef': 'off' } },
   prettier,

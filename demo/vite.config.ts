@@ -8,7 +8,7 @@ export default defineConfig({
     target: 'node20',
     minify: false,
     emptyOutDir: true,
-    rollupOptions: { input: ['load.ts', 'draw.ts', 'meter.ts'].map((f) => `${import.meta.dirname}/${f}`) },
+    rolldownOptions: { input: ['load.ts', 'draw.ts', 'meter.ts'].map((f) => `${import.meta.dirname}/${f}`) },
   },
   ssr: { noExternal: [/^@zebbit\//] },
 });

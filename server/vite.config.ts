@@ -9,7 +9,7 @@ export default defineConfig({
     minify: false,
     sourcemap: true,
     emptyOutDir: true,
-    rollupOptions: {
+    rolldownOptions: {
       input: {
         main: `${import.meta.dirname}/src/main.ts`,
         // Files of unknown make are read in a thread of its own.

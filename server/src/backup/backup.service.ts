@@ -61,8 +61,13 @@ export class BackupService {
       const about = { format: BACKUP_FORMAT, version: BACKUP_VERSION, at, photos: beside.length };
       return {
         at,
-        write: (out) =>
-          streamZip(about, files, out).finally(() => rm(folder, { recursive: true, force: true })),
+        write: async (out) => {
+          try {
+            await streamZip(about, files, out);
+          } finally {
+            await rm(folder, { recursive: true, force: true });
+          }
+        },
       };
     } catch (error) {
       await rm(folder, { recursive: true, force: true });

@@ -100,7 +100,7 @@ export class WorkshopService {
   private async record(): Promise<WorkshopRecord> {
     const row = await WorkshopModel.findByPk(ONLY);
     // A record of an earlier version gets the usual figure for what it does not hold.
-    return { ...EMPTY_WORKSHOP, ...(row?.body as Partial<WorkshopRecord> | undefined) };
+    return { ...EMPTY_WORKSHOP, ...row?.body };
   }
 
   private ask<T extends object>(sql: string): Promise<T[]> {

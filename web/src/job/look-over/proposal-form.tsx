@@ -47,7 +47,7 @@ function RowLine({
   const count = (state: string): number => row.pads.filter((p) => p.state === state).length;
   const [torn, unsure] = [count('torn'), count('unsure')];
   const [first, last] = [row.pads[0]?.number, row.pads.at(-1)?.number];
-  const known = first !== null && last !== null && row.pads.length > 1 ? `, ${first} to ${last}` : '';
+  const known = first != null && last != null && row.pads.length > 1 ? `, ${first} to ${last}` : '';
   return (
     <>
       <Tick
