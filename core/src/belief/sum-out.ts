@@ -15,44 +15,95 @@ const LEAST_VALUE = 1e-10;
 /** A table that would grow over this keeps only the heavier values of each variable. */
 const MOST_CELLS = 200_000;
 
-function domainsOf(unaries: readonly Float64Array[], least: number): number[][] {
-  return unaries.map((u) => {
-    const top = u.reduce((m, x) => Math.max(m, x), 0);
-    const kept = [...u.keys()].filter((i) => (u[i] as number) > least * top);
-    return kept.length > 0 ? kept : [0];
-  });
+function heavierValues(u: Float64Array, least: number): number[] {
+  let top = 0;
+  for (let i = 0; i < u.length; i += 1) top = Math.max(top, u[i] as number);
+  const kept: number[] = [];
+  for (let i = 0; i < u.length; i += 1) if ((u[i] as number) > least * top) kept.push(i);
+  return kept.length > 0 ? kept : [0];
+}
+
+/** The weights of a pair at the values that are kept; the same array where all are. */
+function restricted(
+  weights: Float64Array,
+  width: number,
+  rows: readonly number[],
+  columns: readonly number[],
+): Float64Array {
+  const [height, kept] = [rows.length, columns.length];
+  if (height * kept === weights.length) return weights;
+  const data = new Float64Array(height * kept);
+  let k = 0;
+  for (let i = 0; i < height; i += 1) {
+    const from = (rows[i] as number) * width;
+    for (let j = 0; j < kept; j += 1) data[k++] = weights[from + (columns[j] as number)] as number;
+  }
+  return data;
+}
+
+/** How far apart a factor's cells lie along each of some variables; 0 along those that it has not. */
+function strides(factor: Factor, vars: readonly number[], size: readonly number[]): Int32Array {
+  const out = new Int32Array(vars.length);
+  let stride = 1;
+  for (let m = factor.vars.length - 1; m >= 0; m -= 1) {
+    const x = factor.vars[m] as number;
+    const k = vars.indexOf(x);
+    if (k >= 0) out[k] = stride;
+    stride *= size[x] as number;
+  }
+  return out;
+}
+
+/** Multiplies the terms of one cell by a factor's, which lie `step` apart. */
+function multiplyTerms(terms: Float64Array, data: Float64Array, from: number, step: number): void {
+  let place = from;
+  for (let i = 0; i < terms.length; i += 1) {
+    terms[i] = (terms[i] as number) * (data[place] as number);
+    place += step;
+  }
+}
+
+/** Moves on to the next cell: the last variable first; each factor's place moves with it. */
+function nextCell(
+  counter: Int32Array,
+  places: Int32Array,
+  along: readonly Int32Array[],
+  sizes: readonly number[],
+): void {
+  for (let k = counter.length - 1; k >= 0; k -= 1) {
+    const full = sizes[k] as number;
+    const turn = (counter[k] as number) + 1 === full;
+    counter[k] = turn ? 0 : (counter[k] as number) + 1;
+    const by = turn ? 1 - full : 1;
+    for (let n = 0; n < along.length; n += 1)
+      places[n] = (places[n] as number) + by * ((along[n] as Int32Array)[k] as number);
+    if (!turn) return;
+  }
 }
 
 /** Multiplies factors and sums one variable out. `null` where the table would be too large. */
 function withoutVariable(factors: readonly Factor[], v: number, size: readonly number[]): Factor | null {
   const vars = [...new Set(factors.flatMap((f) => f.vars))].filter((x) => x !== v);
-  const cells = vars.reduce((n, x) => n * (size[x] ?? 1), 1);
-  if (cells * (size[v] ?? 1) > MOST_CELLS) return null;
+  const sizes = vars.map((x) => size[x] ?? 1);
+  const cells = sizes.reduce((n, x) => n * x, 1);
+  const own = size[v] as number;
+  if (cells * own > MOST_CELLS) return null;
   const data = new Float64Array(cells);
-  const at = new Int32Array(size.length);
-  const strides = factors.map((f) =>
-    f.vars.map((_, i) => f.vars.slice(i + 1).reduce((n, x) => n * (size[x] ?? 1), 1)),
-  );
+  const along = factors.map((f) => strides(f, vars, size));
+  const inner = factors.map((f) => strides(f, [v], size)[0] as number);
+  const [places, counter, terms] = [
+    new Int32Array(factors.length),
+    new Int32Array(vars.length),
+    new Float64Array(own),
+  ];
   for (let cell = 0; cell < cells; cell += 1) {
-    let rest = cell;
-    for (let k = vars.length - 1; k >= 0; k -= 1) {
-      const x = vars[k] as number;
-      const own = size[x] as number;
-      at[x] = rest % own;
-      rest = (rest - at[x]) / own;
-    }
+    terms.fill(1);
+    for (let n = 0; n < factors.length; n += 1)
+      multiplyTerms(terms, (factors[n] as Factor).data, places[n] as number, inner[n] as number);
     let sum = 0;
-    for (let i = 0; i < (size[v] as number); i += 1) {
-      at[v] = i;
-      let product = 1;
-      factors.forEach((f, n) => {
-        let place = 0;
-        f.vars.forEach((x, m) => (place += (at[x] as number) * ((strides[n] as number[])[m] as number)));
-        product *= f.data[place] as number;
-      });
-      sum += product;
-    }
+    for (let i = 0; i < own; i += 1) sum += terms[i] as number;
     data[cell] = sum;
+    nextCell(counter, places, along, sizes);
   }
   return { vars, data };
 }
@@ -70,21 +121,22 @@ export function sumOut(
   keep: number,
   least = LEAST_VALUE,
 ): Float64Array {
-  const domains = domainsOf(unaries, least);
+  const domains = unaries.map((u) => heavierValues(u, least));
   const size = domains.map((d) => d.length);
   let factors: Factor[] = [
     ...unaries.map((u, v) => ({
       vars: [v],
       data: Float64Array.from(domains[v] ?? [], (i) => u[i] as number),
     })),
-    ...pairs.map(({ a, b, weights }) => {
-      const width = (unaries[b] as Float64Array).length;
-      const data = new Float64Array((size[a] ?? 0) * (size[b] ?? 0));
-      let k = 0;
-      for (const i of domains[a] ?? [])
-        for (const j of domains[b] ?? []) data[k++] = weights[i * width + j] as number;
-      return { vars: [a, b], data };
-    }),
+    ...pairs.map(({ a, b, weights }) => ({
+      vars: [a, b],
+      data: restricted(
+        weights,
+        (unaries[b] as Float64Array).length,
+        domains[a] as number[],
+        domains[b] as number[],
+      ),
+    })),
   ];
   const left = new Set(unaries.keys());
   left.delete(keep);
