@@ -24,6 +24,7 @@ import {
   project,
   readFrame,
   readingSpread,
+  toBoard,
   readFootprint,
 } from '@zebbit/core';
 import { seeded } from '@zebbit/core/practice';
@@ -70,8 +71,8 @@ interface Seen {
   readonly px: readonly [number, number];
 }
 
-/** How a picture is measured: exactly, or as a hand would, by two lengths or by the corners of a rectangle. */
-type FrameKind = 'exact' | 'lengths' | 'rectangle';
+/** How a picture is measured: exactly, or as a hand would, by two lengths, by the corners of a rectangle, or by a rectangle and a length. */
+type FrameKind = 'exact' | 'lengths' | 'rectangle' | 'both';
 /** A click is off by this, pixels, one standard deviation (common practice). */
 const CLICK_PX = 1.5;
 
@@ -112,9 +113,15 @@ function handFrame(truth: Truth, kind: FrameKind, random: () => number): HandFra
             { at: c, mm: boardPoint(rectangle.widthMm, rectangle.heightMm) },
             { at: d, mm: boardPoint(0, rectangle.heightMm) },
           ],
+          ...(kind === 'both' && {
+            lengths: [{ from: click(vias.a.px), to: click(vias.b.px), lengthMm: vias.distanceMm }],
+          }),
         };
   const verdict = readFrame(measure);
-  return verdict.ok ? { toPhoto: verdict.frame.back, measure, spread: readingSpread(verdict.frame) } : null;
+  if (!verdict.ok) return null;
+  const [x0, y0, x1, y1] = truth.suggestedBoxPx;
+  const middle = toBoard(photoPoint((x0 + x1) / 2, (y0 + y1) / 2), verdict.frame);
+  return { toPhoto: verdict.frame.back, measure, spread: readingSpread(verdict.frame, middle) };
 }
 /** An exact frame is off by hardly anything; one that a hand measured by what the page takes it to be. */
 const EXACT_SPREAD = 0.003;
@@ -400,6 +407,7 @@ export async function benchPhotos(folder: string, only: string | null = null): P
   for (const [name, kind, family] of [
     ['lengths', 'lengths', false],
     ['rectangle', 'rectangle', false],
+    ['both', 'both', false],
     ['family', 'exact', true],
     ['exact', 'exact', false],
   ] as const) {

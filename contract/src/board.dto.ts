@@ -102,7 +102,7 @@ export class KnownPointDto implements KnownPoint {
 /** What a picture's measure is, by its kind; the core's `checkBoard` says whether it is usable. */
 class MeasureDto {
   @OneOf(['lengths', 'plane', 'landmarks']) kind!: PhotoMeasure['kind'];
-  @ValidateIf((m: MeasureDto) => m.kind === 'lengths')
+  @ValidateIf((m: MeasureDto) => m.kind === 'lengths' || m.lengths !== undefined)
   @ArrayMinSize(1)
   @ListOf(() => KnownLengthDto, 24)
   lengths?: KnownLengthDto[];

@@ -1,6 +1,6 @@
 import type { MeasuredLength } from '../geometry/length-error';
 import { measureLength } from '../geometry/length-error';
-import { CLICK_ERROR_PX } from '../geometry/photo-measure';
+import { CLICK_ERROR_PX } from '../geometry/length-frame';
 import type { Board, BoardLine, Leg, PinRow } from './board';
 import { nearestOnLine } from './board-line';
 import { faceFrame } from './measure-face';

@@ -67,6 +67,52 @@ function directLinear(pairs: readonly PointPair[]): number[] {
   return svd.rightSingularVectors.getColumn(8);
 }
 
+/** A known distance between two places of `to`, in the units of `from`, and how well it is known. */
+export interface KnownSpan {
+  readonly a: XY;
+  readonly b: XY;
+  readonly length: number;
+  readonly sigma: number;
+}
+
+/** What a camera's tilt usually does, shares, one standard deviation each. */
+export interface UsualTilt {
+  /** How much nearer or farther a unit of `from` brings the scene. */
+  readonly perspective: number;
+  /** How much lengths of one direction are stretched over those across them. */
+  readonly skew: number;
+}
+
+/** What holds a fit beside its pairs. */
+interface Holds {
+  /** Known distances, in units of the fit. */
+  readonly spans: readonly KnownSpan[];
+  /** Noise of one coordinate of a pair, in units of the fit. */
+  readonly noise: number;
+  /** Noise of the pairs over what is usual of perspective and of skew; `null` where they are free. */
+  readonly usual: { readonly perspective: number; readonly skew: number } | null;
+}
+
+const STEP = 1e-6;
+
+/** How far a known span is off, its ends being as uncertain as the pairs; and how that answers to each free entry. */
+function spanRow(h: readonly number[], span: KnownSpan, noise: number): { miss: number; row: number[] } {
+  const lengthBy = (m: readonly number[]): number => {
+    const back = inverse(asProjective(m));
+    const [p, q] = [project(back, span.a), project(back, span.b)];
+    return Math.hypot(q.x - p.x, q.y - p.y);
+  };
+  const now = lengthBy(h);
+  const across = Math.hypot(span.b.x - span.a.x, span.b.y - span.a.y);
+  // Both ends were clicked: their noise along the span, in the units of the length, beside the length's own.
+  const weight = noise / Math.hypot(span.sigma, (Math.SQRT2 * noise * now) / across);
+  const row = Array.from({ length: 8 }, (_, i) => {
+    const moved = h.map((v, k) => (k === i ? v + STEP : v));
+    return (weight * (lengthBy(moved) - now)) / STEP;
+  });
+  return { miss: weight * (span.length - now), row };
+}
+
 /** Two rows a pair: derivative of the image by the eight free entries (the ninth held at 1). */
 function sensitivities(map: readonly number[], pairs: readonly PointPair[]): Matrix {
   return new Matrix(
@@ -81,22 +127,56 @@ function sensitivities(map: readonly number[], pairs: readonly PointPair[]): Mat
   );
 }
 
-/** Below the rows of the pairs, what holds the two entries of perspective near 0; the noise of the pairs over what is usual of them. */
-function withPrior(rows: Matrix, held: number | null): Matrix {
-  if (held === null) return rows;
-  return new Matrix([...rows.to2DArray(), [0, 0, 0, 0, 0, 0, held, 0], [0, 0, 0, 0, 0, 0, 0, held]]);
+/** How much a map stretches rows over columns, and one diagonal over the other, in the middle of its pairs; shares. */
+function skewOf(h: readonly number[]): readonly [number, number] {
+  const [a, b, x, c, d, y, right, down] = h as unknown as Projective;
+  // Derivatives in the middle, where the denominator is 1.
+  const [xx, xy, yx, yy] = [a - x * right, b - x * down, c - y * right, d - y * down];
+  const [rows, columns] = [xx * xx + yx * yx, xy * xy + yy * yy];
+  return [(rows - columns) / (2 * (rows + columns)), (xx * xy + yx * yy) / (rows + columns)];
 }
 
+/** What holds perspective and skew near 0: how far off each is, and how it answers to each free entry. */
+function usualRows(
+  h: readonly number[],
+  usual: NonNullable<Holds['usual']>,
+): { miss: number; row: number[] }[] {
+  const skew = skewOf(h);
+  const steps = Array.from({ length: 8 }, (_, i) => skewOf(h.map((v, k) => (k === i ? v + STEP : v))));
+  return [
+    ...[6, 7].map((at) => ({
+      miss: -usual.perspective * (h[at] ?? 0),
+      row: steps.map((_, i) => (i === at ? usual.perspective : 0)),
+    })),
+    ...([0, 1] as const).map((n) => ({
+      miss: -usual.skew * skew[n],
+      row: steps.map((moved) => (usual.skew * (moved[n] - skew[n])) / STEP),
+    })),
+  ];
+}
+
+/** What holds a fit beside its pairs: spans, and what is usual. */
+const holdRows = (
+  h: readonly number[],
+  { spans, noise, usual }: Holds,
+): { miss: number; row: number[] }[] => [
+  ...spans.map((span) => spanRow(h, span, noise)),
+  ...(usual ? usualRows(h, usual) : []),
+];
+
+const rowsOf = (h: readonly number[], unit: readonly PointPair[], holds: Holds): Matrix =>
+  new Matrix([...sensitivities(h, unit).to2DArray(), ...holdRows(h, holds).map((r) => r.row)]);
+
 /** Gauss-Newton on the distances in `to`; `null` where it does not come to an end. */
-function solve(begin: readonly number[], unit: readonly PointPair[], held: number | null): number[] | null {
+function solve(begin: readonly number[], unit: readonly PointPair[], holds: Holds): number[] | null {
   let h = [...begin];
   for (let round = 0; round < 12; round += 1) {
     const miss = unit.flatMap((p) => {
       const q = project(asProjective(h), p.from);
       return [[p.to.x - q.x], [p.to.y - q.y]];
     });
-    if (held !== null) miss.push([-held * (h[6] ?? 0)], [-held * (h[7] ?? 0)]);
-    const step = pseudoInverse(withPrior(sensitivities(h, unit), held))
+    for (const hold of holdRows(h, holds)) miss.push([hold.miss]);
+    const step = pseudoInverse(rowsOf(h, unit, holds))
       .mmul(new Matrix(miss))
       .getColumn(0);
     if (!step.every(Number.isFinite)) return null;
@@ -109,9 +189,9 @@ function solve(begin: readonly number[], unit: readonly PointPair[], held: numbe
 /** Perspective is told poorly when the pairs leave this share of what is usual of it open. */
 const LOOSE = 0.25;
 
-function isLoose(h: readonly number[], unit: readonly PointPair[], noise: number, usual: number): boolean {
-  const j = sensitivities(h, unit);
-  const covariance = pseudoInverse(j.transpose().mmul(j)).mul(noise ** 2);
+function isLoose(h: readonly number[], unit: readonly PointPair[], holds: Holds, usual: number): boolean {
+  const j = rowsOf(h, unit, holds);
+  const covariance = pseudoInverse(j.transpose().mmul(j)).mul(holds.noise ** 2);
   return Math.max(covariance.get(6, 6), covariance.get(7, 7)) > (LOOSE * usual) ** 2;
 }
 
@@ -119,13 +199,17 @@ function isLoose(h: readonly number[], unit: readonly PointPair[], noise: number
  * The plane projective map that carries `from` to `to` best: normalised direct linear transformation (Hartley and Zisserman,
  * Multiple View Geometry, 2nd ed., algorithm 4.2), then Gauss-Newton on the distances in `to`. `sigma` is the standard deviation
  * of one coordinate of `to`. Refuses fewer than four pairs, and pairs without four points of which no three lie on a line.
- * @param usualPerspective how much nearer or farther a unit of `from` usually brings the scene, a share, one standard deviation: where the
- * pairs tell that poorly, as a small rectangle does, it is held to what is usual (least squares with a prior); `null` leaves it free
+ * @param spans known distances between places of `to`, weighed with the pairs
+ * @param usual what is usual of the camera's tilt: where the pairs tell that poorly, as a small rectangle does, the map is held to it (least
+ * squares with a prior); `null` leaves it free
  */
 export function fitHomography(
   pairs: readonly PointPair[],
   sigma: number,
-  usualPerspective: number | null = null,
+  {
+    usual = null,
+    spans = [],
+  }: { readonly usual?: UsualTilt | null; readonly spans?: readonly KnownSpan[] } = {},
 ): HomographyVerdict {
   if (pairs.length < 4)
     return { ok: false, code: 'too-few', message: 'Four known points at least are wanted' };
@@ -142,14 +226,25 @@ export function fitHomography(
   const last = h[8] ?? 0;
   if (!(Math.abs(last) > 1e-9)) return line;
   h = h.map((v) => v / last);
-  const solved = solve(h, unit, null);
+  const noise = sigma * n2[0];
+  const known = spans.map((k) => ({
+    a: project(n2, k.a),
+    b: project(n2, k.b),
+    length: k.length * n1[0],
+    sigma: k.sigma * n1[0],
+  }));
+  const free: Holds = { spans: known, noise, usual: null };
+  const solved = solve(h, unit, free);
   if (!solved) return line;
   h = solved;
   // In the units of the fit: a unit of `from` is `n1[0]` long there.
-  const usual = usualPerspective === null ? null : usualPerspective / n1[0];
-  const held = usual !== null && isLoose(h, unit, sigma * n2[0], usual) ? (sigma * n2[0]) / usual : null;
-  if (held !== null) {
-    const tame = solve([...h.slice(0, 6), 0, 0, 1], unit, held);
+  const perspective = usual === null ? null : usual.perspective / n1[0];
+  const holds: Holds =
+    usual !== null && perspective !== null && isLoose(h, unit, { ...free, spans: [] }, perspective)
+      ? { ...free, usual: { perspective: noise / perspective, skew: noise / usual.skew } }
+      : free;
+  if (holds.usual !== null) {
+    const tame = solve([...h.slice(0, 6), 0, 0, 1], unit, holds);
     if (!tame) return line;
     h = tame;
   }
@@ -162,10 +257,10 @@ export function fitHomography(
     return Math.hypot(q.x - p.to.x, q.y - p.to.y);
   });
   const square = residuals.reduce((s, r) => s + r * r, 0);
-  const free = 2 * pairs.length - 8;
-  const seen = free >= 4 ? Math.sqrt(square / free) : 0;
+  const spare = 2 * pairs.length - 8;
+  const seen = spare >= 4 ? Math.sqrt(square / spare) : 0;
   const spread = Math.max(sigma, seen);
-  const j = withPrior(sensitivities(h, unit), held);
+  const j = rowsOf(h, unit, holds);
   const covariance = pseudoInverse(j.transpose().mmul(j)).mul((spread * n2[0]) ** 2);
   const { realEigenvalues, eigenvectorMatrix } = new EVD(covariance, { assumeSymmetric: true });
   const wobbles = realEigenvalues.map((value, k) => {

@@ -1,5 +1,5 @@
+import { CLICK_ERROR_PX } from './length-frame';
 import type { PhotoFrame } from './photo-measure';
-import { CLICK_ERROR_PX, UNSEEN_TILT } from './photo-measure';
 import type { BoardPoint } from './point';
 import type { Projective } from './projective';
 import { derivative, project } from './projective';
@@ -11,9 +11,9 @@ export interface MeasuredLength {
   readonly sigmaMm: number;
   /** How well the two ends were clicked. */
   readonly pixelMm: number;
-  /** How well the picture's scale is known here; with the tilt taken out, the whole of the map. */
+  /** How well clicks and caliper tell the picture's scale here; with the tilt taken out, the whole of the map. */
   readonly scaleMm: number;
-  /** What an unseen tilt of the camera may do. */
+  /** What a tilt of the camera that was not taken out may do. */
   readonly perspectiveMm: number;
 }
 
@@ -29,7 +29,7 @@ function lengthBy(map: Projective, a: { x: number; y: number }, b: { x: number; 
  * `clickPx` is the standard deviation of one coordinate of an end, pixels.
  */
 export function measureLength(
-  frame: PhotoFrame,
+  frame: Pick<PhotoFrame, 'map' | 'back' | 'wobbles' | 'scaleSigma'>,
   a: BoardPoint,
   b: BoardPoint,
   clickPx = CLICK_ERROR_PX,
@@ -43,15 +43,17 @@ export function measureLength(
     return Math.hypot(u.x * xx + u.y * yx, u.x * xy + u.y * yy);
   };
   const pixelMm = clickPx * Math.hypot(along(pa), along(pb));
-  const scaleMm = Math.sqrt(
+  // All that is open of the map: scale and tilt hang together.
+  const mapMm = Math.sqrt(
     frame.wobbles.reduce((sum, w) => {
       const up = lengthBy(frame.map.map((v, i) => v + (w[i] ?? 0)) as unknown as Projective, pa, pb);
       const down = lengthBy(frame.map.map((v, i) => v - (w[i] ?? 0)) as unknown as Projective, pa, pb);
       return sum + ((up - down) / 2) ** 2;
     }, 0),
   );
-  const perspectiveMm = frame.tiltTakenOut ? 0 : UNSEEN_TILT * mm;
-  return { mm, sigmaMm: Math.hypot(pixelMm, scaleMm, perspectiveMm), pixelMm, scaleMm, perspectiveMm };
+  const scaleMm = frame.scaleSigma === null ? mapMm : Math.min(mapMm, frame.scaleSigma * mm);
+  const perspectiveMm = Math.sqrt(Math.max(0, mapMm ** 2 - scaleMm ** 2));
+  return { mm, sigmaMm: Math.hypot(pixelMm, mapMm), pixelMm, scaleMm, perspectiveMm };
 }
 
 /** How far off a place of the board may be drawn for the map's sake alone, mm, one standard deviation, larger axis. */

@@ -2,8 +2,10 @@ import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { seeded } from '../practice/seeded';
 import { measureLength, placeErrorMm, printMeasured } from './length-error';
-import type { KnownLength, KnownPoint, PhotoFrame, PhotoMeasure } from './photo-measure';
-import { CALIPER_ERROR_MM, CLICK_ERROR_PX, readFrame, toBoard, toPhoto, twoClicks } from './photo-measure';
+import type { KnownLength } from './length-frame';
+import { CALIPER_ERROR_MM, CLICK_ERROR_PX } from './length-frame';
+import type { KnownPoint, PhotoFrame, PhotoMeasure } from './photo-measure';
+import { readFrame, toBoard, toPhoto, twoClicks } from './photo-measure';
 import { boardPoint, distanceMm, photoPoint } from './point';
 import { fitHomography } from './fit-homography';
 import type { Projective } from './projective';
@@ -35,8 +37,8 @@ const CORNERS = [
 describe('lengths', () => {
   it('two clicks and a length give the scale', () => {
     const frame = frameOf(twoClicks({ x: 0, y: 0 }, { x: 300, y: 400 }, 25));
-    expect(toBoard(photoPoint(100, 0), frame)).toEqual(boardPoint(5, 0));
-    expect(toPhoto(boardPoint(5, 0), frame)).toEqual(photoPoint(100, 0));
+    expect(distanceMm(toBoard(photoPoint(100, 0), frame), boardPoint(5, 0))).toBeLessThan(1e-9);
+    expect(toPhoto(boardPoint(5, 0), frame).x).toBeCloseTo(100, 9);
   });
   it('is surer the farther apart the clicks are, and the more lengths there are', () => {
     const of = (...spans: readonly number[]): number => {
@@ -65,7 +67,29 @@ describe('lengths', () => {
       lengths: [length(1000, 25), length(400, 12.7), length(800, 20)],
     });
     expect(foul.outlier).toBe(1);
-    expect(Math.abs(foul.residualsMm[1] ?? 0)).toBeGreaterThan(1);
+    expect(Math.abs(foul.residualsMm[1] ?? 0)).toBeGreaterThan(0.5);
+  });
+  it('lengths across each other tell a tilt: what is shortened one way is drawn out again', () => {
+    const [along, across] = [
+      { from: { x: 0, y: 0 }, to: { x: 800, y: 0 }, lengthMm: 20 },
+      { from: { x: 400, y: -400 }, to: { x: 400, y: 400 }, lengthMm: 20.8 },
+    ];
+    const frame = frameOf({ kind: 'lengths', lengths: [along, across] });
+    const [a, b, c] = [
+      toBoard(photoPoint(0, 0), frame),
+      toBoard(photoPoint(800, 0), frame),
+      toBoard(photoPoint(0, 800), frame),
+    ];
+    expect(distanceMm(a, c) / distanceMm(a, b)).toBeGreaterThan(1.02);
+    // One length says nothing of the tilt: what it measures across itself is worth less than what it measures along.
+    const one = frameOf({ kind: 'lengths', lengths: [along] });
+    const [o, right, down] = [photoPoint(0, 0), photoPoint(400, 0), photoPoint(0, 400)].map((p) =>
+      toBoard(p, one),
+    );
+    if (!o || !right || !down) throw new Error('three places');
+    expect(measureLength(one, o, down).perspectiveMm).toBeGreaterThan(
+      1.4 * measureLength(one, o, right).perspectiveMm,
+    );
   });
   it.each([
     [{ kind: 'lengths', lengths: [] }, 'lengths'],
@@ -113,6 +137,34 @@ describe('plane', () => {
     expect(placeErrorMm(frame, boardPoint(70, 60))).toBeGreaterThan(
       2 * placeErrorMm(frame, boardPoint(20, 15)),
     );
+  });
+});
+
+describe('a rectangle and lengths', () => {
+  it('a long length far away steadies a small rectangle; a bad one of it is refused by its field', () => {
+    const small = [
+      { x: 0, y: 0 },
+      { x: 6, y: 0 },
+      { x: 6, y: 4 },
+      { x: 0, y: 4 },
+    ].map((c) => known(c));
+    const [from, to] = [project(TILTED, { x: 2, y: 28 }), project(TILTED, { x: 38, y: 26 })].map((p) =>
+      photoPoint(p.x, p.y),
+    );
+    if (!from || !to) throw new Error('two ends');
+    const length: KnownLength = { from, to, lengthMm: Math.hypot(36, 2) };
+    const alone = frameOf({ kind: 'plane', points: small });
+    const both = frameOf({ kind: 'plane', points: small, lengths: [length] });
+    const [a, b] = [boardPoint(5, 25), boardPoint(35, 25)];
+    expect(measureLength(both, a, b).sigmaMm).toBeLessThan(0.6 * measureLength(alone, a, b).sigmaMm);
+    expect(both.residualsMm).toHaveLength(5);
+    expect(both.outlier).toBeNull();
+    const foul = frameOf({ kind: 'plane', points: small, lengths: [length, { ...length, lengthMm: 60 }] });
+    expect(foul.outlier).toBe(5);
+    expect(readFrame({ kind: 'plane', points: small, lengths: [{ ...length, lengthMm: 0 }] })).toMatchObject({
+      ok: false,
+      path: 'lengths.0.lengthMm',
+    });
   });
 });
 

@@ -1,16 +1,20 @@
 import { fitHomography } from './fit-homography';
 import { fitSimilarity } from './fit-similarity';
+import { measureLength } from './length-error';
+import type { KnownLength } from './length-frame';
+import {
+  CALIPER_ERROR_MM,
+  CLICK_ERROR_PX,
+  foretoldSigmas,
+  frameOfLengths,
+  pixelsOf,
+  tiltSteps,
+  USUAL_SKEW,
+} from './length-frame';
 import type { BoardPoint, PhotoPoint } from './point';
 import { boardPoint, photoPoint } from './point';
 import type { Projective } from './projective';
 import { compose, inverse, project } from './projective';
-
-/** Two clicks on a photo and the true length between them. */
-export interface KnownLength {
-  readonly from: PhotoPoint;
-  readonly to: PhotoPoint;
-  readonly lengthMm: number;
-}
 
 /** A place clicked on a photo, and where that place is on the board. */
 export interface KnownPoint {
@@ -21,20 +25,15 @@ export interface KnownPoint {
 /** How a picture was measured: what places it in board millimetres. */
 export type PhotoMeasure =
   | { readonly kind: 'lengths'; readonly lengths: readonly KnownLength[] }
-  /** Points of a known grid, rectangle or sheet: the tilt of the camera is taken out. */
-  | { readonly kind: 'plane'; readonly points: readonly KnownPoint[] }
+  /** Points of a known grid, rectangle or sheet: the tilt of the camera is taken out. Lengths elsewhere are weighed with them. */
+  | {
+      readonly kind: 'plane';
+      readonly points: readonly KnownPoint[];
+      readonly lengths?: readonly KnownLength[];
+    }
   /** Laid on a picture that is measured already, by landmarks: turned and scaled by two or three, tilt taken out by four. */
   | { readonly kind: 'landmarks'; readonly points: readonly KnownPoint[] };
 
-/** One click is placed within about this many pixels, one standard deviation (common practice: a steady hand on a zoomed picture). */
-export const CLICK_ERROR_PX = 1.5;
-/** A caliper held against a board is read within this, mm, one standard deviation (common practice). */
-export const CALIPER_ERROR_MM = 0.02;
-/**
- * What a camera that is not quite square to the board does to a length, one standard deviation, as a share of it: about five degrees
- * of tilt shorten by 0.4 % and make the near side of a plate larger by a like share (geometry; the five degrees are common practice).
- */
-export const UNSEEN_TILT = 0.006;
 /**
  * A camera held 10 to 20 cm over a board and askew by some ten degrees sees a millimetre further on smaller by this share, one standard
  * deviation (geometry; how it is held is common practice).
@@ -50,9 +49,11 @@ export interface PhotoFrame {
   readonly back: Projective;
   /** One standard deviation steps of `map` in independent directions. */
   readonly wobbles: readonly Projective[];
-  /** Whether the camera's tilt is taken out; else a length carries `UNSEEN_TILT`. */
+  /** Whether points told the camera's tilt; else what is usual of a hand-held one is in the wobbles. */
   readonly tiltTakenOut: boolean;
-  /** What each known length or point is off by, mm, in the order given. */
+  /** What clicks and caliper alone leave open of the scale, a share, one standard deviation; `null` where the wobbles are theirs alone. */
+  readonly scaleSigma: number | null;
+  /** What each known length or point is off by, mm, in the order given; points before lengths. */
   readonly residualsMm: readonly number[];
   readonly rmsMm: number;
   /** Which known length or point does not go with the others; `null` when all do. */
@@ -69,42 +70,22 @@ export type FrameVerdict =
       readonly message: string;
     };
 
-const pixels = (l: KnownLength): number => Math.hypot(l.to.x - l.from.x, l.to.y - l.from.y);
-
-/** Least squares scale and its standard deviation; what is known of each length is its clicks and the caliper. */
-function weighedScale(lengths: readonly KnownLength[]): { readonly scale: number; readonly sigma: number } {
-  const rough = lengths.reduce((s, l) => s + l.lengthMm, 0) / lengths.reduce((s, l) => s + pixels(l), 0);
-  const variance = 2 * (CLICK_ERROR_PX * rough) ** 2 + CALIPER_ERROR_MM ** 2;
-  const square = lengths.reduce((s, l) => s + pixels(l) ** 2, 0);
-  const scale = lengths.reduce((s, l) => s + pixels(l) * l.lengthMm, 0) / square;
-  const left = lengths.reduce((s, l) => s + (l.lengthMm - scale * pixels(l)) ** 2, 0);
-  // Three lengths and more tell by themselves how well they were taken.
-  const seen = lengths.length > 2 ? left / (lengths.length - 1) : 0;
-  return { scale, sigma: Math.sqrt(Math.max(variance, seen) / square) };
-}
-
 function outlierOf(lengths: readonly KnownLength[]): number | null {
   if (lengths.length < 3) return null;
-  const off = lengths.map((l, i) => {
-    const others = weighedScale(lengths.filter((_, k) => k !== i));
-    const expected = others.scale * pixels(l);
-    const sigma = Math.hypot(
-      Math.SQRT2 * CLICK_ERROR_PX * others.scale,
-      CALIPER_ERROR_MM,
-      others.sigma * pixels(l),
-      UNSEEN_TILT * expected,
-    );
-    return Math.abs(l.lengthMm - expected) / sigma;
-  });
+  const off = lengths.map((l, i) =>
+    foretoldSigmas(
+      l,
+      lengths.filter((_, k) => k !== i),
+    ),
+  );
   const worst = off.indexOf(Math.max(...off));
   return (off[worst] ?? 0) > OUTLIER_SIGMAS ? worst : null;
 }
 
-function readLengths(lengths: readonly KnownLength[]): FrameVerdict {
-  if (lengths.length === 0)
-    return { ok: false, code: 'nothing-known', path: 'lengths', message: 'No length is known yet' };
+/** What is wrong with a list of lengths; `null` with nothing. */
+function faultOf(lengths: readonly KnownLength[]): FrameVerdict | null {
   for (const [i, l] of lengths.entries()) {
-    if (!(pixels(l) >= 2))
+    if (!(pixelsOf(l) >= 2))
       return {
         ok: false,
         code: 'same-place',
@@ -119,17 +100,36 @@ function readLengths(lengths: readonly KnownLength[]): FrameVerdict {
         message: 'The length between the clicks must be above 0 mm',
       };
   }
-  const { scale, sigma } = weighedScale(lengths);
-  const residualsMm = lengths.map((l) => scale * pixels(l) - l.lengthMm);
+  return null;
+}
+
+/** What each length is off by on a map, mm. */
+const lengthResiduals = (map: Projective, lengths: readonly KnownLength[]): number[] =>
+  lengths.map((l) => {
+    const [a, b] = [project(map, l.from), project(map, l.to)];
+    return Math.hypot(b.x - a.x, b.y - a.y) - l.lengthMm;
+  });
+
+const rmsOf = (list: readonly number[]): number =>
+  Math.sqrt(list.reduce((s, r) => s + r * r, 0) / list.length);
+
+function readLengths(lengths: readonly KnownLength[]): FrameVerdict {
+  if (lengths.length === 0)
+    return { ok: false, code: 'nothing-known', path: 'lengths', message: 'No length is known yet' };
+  const fault = faultOf(lengths);
+  if (fault) return fault;
+  const { map, wobbles, scaleSigma } = frameOfLengths(lengths);
+  const residualsMm = lengthResiduals(map, lengths);
   return {
     ok: true,
     frame: {
-      map: [scale, 0, 0, 0, scale, 0, 0, 0, 1],
-      back: [1 / scale, 0, 0, 0, 1 / scale, 0, 0, 0, 1],
-      wobbles: [[sigma, 0, 0, 0, sigma, 0, 0, 0, 0]],
+      map,
+      back: inverse(map),
+      wobbles,
       tiltTakenOut: false,
+      scaleSigma,
       residualsMm,
-      rmsMm: Math.sqrt(residualsMm.reduce((s, r) => s + r * r, 0) / lengths.length),
+      rmsMm: rmsOf(residualsMm),
       outlier: outlierOf(lengths),
     },
   };
@@ -151,18 +151,38 @@ function pointOutlier(points: readonly KnownPoint[], residuals: readonly number[
   return Math.hypot(q.x - left.at.x, q.y - left.at.y) > OUTLIER_SIGMAS * 1.5 * sigma ? worst : null;
 }
 
+/** How many standard deviations each length is away from what the known points foretell of it; none where they make no frame. */
+function strainsOf(points: readonly KnownPoint[], lengths: readonly KnownLength[]): number[] {
+  const alone = lengths.length > 0 ? readPlane(points, []) : null;
+  if (!alone?.ok) return lengths.map(() => 0);
+  const { frame } = alone;
+  return lengths.map(({ from, to, lengthMm }) => {
+    const { mm, sigmaMm } = measureLength(frame, toBoard(from, frame), toBoard(to, frame));
+    return Math.abs(mm - lengthMm) / Math.hypot(sigmaMm, CALIPER_ERROR_MM);
+  });
+}
+
 /** The horizon must not run through what was clicked: then the points were named in a wrong order. */
 function oneSided(map: Projective, points: readonly KnownPoint[]): boolean {
   const signs = new Set(points.map((p) => Math.sign(map[6] * p.at.x + map[7] * p.at.y + map[8])));
   return signs.size === 1;
 }
 
-function readPlane(points: readonly KnownPoint[]): FrameVerdict {
+function readPlane(points: readonly KnownPoint[], lengths: readonly KnownLength[]): FrameVerdict {
+  const fault = faultOf(lengths);
+  if (fault) return fault;
+  // A length that does not go with the points is told, and left out: one of the two is wrong, and points tell by themselves how they fit.
+  const strains = strainsOf(points, lengths);
+  const weighed = lengths.filter((_, i) => (strains[i] ?? 0) <= OUTLIER_SIGMAS);
+  const worst = Math.max(0, ...strains);
   // Clicks are what is uncertain, so the fit runs from millimetres to pixels and is turned round.
   const verdict = fitHomography(
     points.map((p) => ({ from: p.mm, to: p.at })),
     CLICK_ERROR_PX,
-    USUAL_PERSPECTIVE,
+    {
+      usual: { perspective: USUAL_PERSPECTIVE, skew: USUAL_SKEW },
+      spans: weighed.map((l) => ({ a: l.from, b: l.to, length: l.lengthMm, sigma: CALIPER_ERROR_MM })),
+    },
   );
   if (!verdict.ok) return { ok: false, code: verdict.code, path: 'points', message: verdict.message };
   const { fit } = verdict;
@@ -179,10 +199,13 @@ function readPlane(points: readonly KnownPoint[]): FrameVerdict {
     const moved = scaled(inverse(fit.map.map((v, i) => v + (step[i] ?? 0)) as unknown as Projective));
     return moved.map((v, i) => v - (map[i] ?? 0)) as unknown as Projective;
   });
-  const residualsMm = points.map((p) => {
-    const q = project(map, p.at);
-    return Math.hypot(q.x - p.mm.x, q.y - p.mm.y);
-  });
+  const residualsMm = [
+    ...points.map((p) => {
+      const q = project(map, p.at);
+      return Math.hypot(q.x - p.mm.x, q.y - p.mm.y);
+    }),
+    ...lengthResiduals(map, lengths),
+  ];
   return {
     ok: true,
     frame: {
@@ -190,16 +213,19 @@ function readPlane(points: readonly KnownPoint[]): FrameVerdict {
       back: scaled(fit.map),
       wobbles,
       tiltTakenOut: true,
+      scaleSigma: null,
       residualsMm,
-      rmsMm: Math.sqrt(residualsMm.reduce((s, r) => s + r * r, 0) / points.length),
-      outlier: pointOutlier(points, fit.residuals),
+      rmsMm: rmsOf(residualsMm),
+      outlier:
+        pointOutlier(points, fit.residuals) ??
+        (worst > OUTLIER_SIGMAS ? points.length + strains.indexOf(worst) : null),
     },
   };
 }
 
 function readLandmarks(points: readonly KnownPoint[]): FrameVerdict {
   if (points.length >= 4) {
-    const plane = readPlane(points);
+    const plane = readPlane(points, []);
     if (plane.ok) return plane;
   }
   const verdict = fitSimilarity(points.map((p) => ({ from: p.at, to: p.mm })));
@@ -225,8 +251,10 @@ function readLandmarks(points: readonly KnownPoint[]): FrameVerdict {
         minus(about([1, -share, 0, share, 1, 0, 0, 0, 1])),
         minus(about([1, 0, shift, 0, 1, 0, 0, 0, 1])),
         minus(about([1, 0, 0, 0, 1, shift, 0, 0, 1])),
+        ...tiltSteps(map, { x: cx, y: cy }, scale),
       ],
       tiltTakenOut: false,
+      scaleSigma: share,
       residualsMm: residuals,
       rmsMm: rms,
       outlier: null,
@@ -235,17 +263,30 @@ function readLandmarks(points: readonly KnownPoint[]): FrameVerdict {
 }
 
 /**
- * Where a measured picture lies on the board. Lengths: the photo's top left corner is the board's origin and one scale is found by
- * least squares. Plane and landmarks: the board's millimetres are those of the known points.
+ * Where a measured picture lies on the board. Lengths: the photo's top left corner is the board's origin; scale, and as much of the
+ * tilt as they tell, by least squares. Plane and landmarks: the board's millimetres are those of the known points.
  */
 export function readFrame(measure: PhotoMeasure): FrameVerdict {
   if (measure.kind === 'lengths') return readLengths(measure.lengths);
-  return measure.kind === 'plane' ? readPlane(measure.points) : readLandmarks(measure.points);
+  return measure.kind === 'plane'
+    ? readPlane(measure.points, measure.lengths ?? [])
+    : readLandmarks(measure.points);
 }
 
 /** The usual measure: two clicks and a length. */
 export function twoClicks(from: PhotoPoint, to: PhotoPoint, lengthMm: number): PhotoMeasure {
   return { kind: 'lengths', lengths: [{ from, to, lengthMm }] };
+}
+
+/** Lengths that a measure holds. */
+export const lengthsOf = (measure: PhotoMeasure | null): readonly KnownLength[] =>
+  measure?.kind === 'lengths' ? measure.lengths : measure?.kind === 'plane' ? (measure.lengths ?? []) : [];
+
+/** A measure with these lengths: beside its known points, where it was laid flat by such. */
+export function withLengths(measure: PhotoMeasure | null, lengths: readonly KnownLength[]): PhotoMeasure {
+  return measure?.kind === 'plane'
+    ? { kind: 'plane', points: measure.points, ...(lengths.length > 0 && { lengths }) }
+    : { kind: 'lengths', lengths };
 }
 
 export function toBoard(p: PhotoPoint, frame: Pick<PhotoFrame, 'map'>): BoardPoint {

@@ -1,5 +1,5 @@
 import type { Board, FaceSheet } from '../board/board';
-import type { KnownLength } from '../geometry/photo-measure';
+import type { KnownLength } from '../geometry/length-frame';
 import { completeStep } from '../teardown/complete-step';
 import { EMPTY_HEAT } from '../heat/heat-note';
 import type { Stance } from '../connector/part';

@@ -2,6 +2,9 @@ import { describe, expect, it } from '@jest/globals';
 import type { ConnectorPart } from '../connector/part';
 import { GENERIC_PARTS } from '../connector/generic-parts';
 import { partFromFootprint } from '../formats/footprint-part';
+import type { PhotoMeasure } from '../geometry/photo-measure';
+import { readFrame, twoClicks } from '../geometry/photo-measure';
+import { boardPoint, photoPoint } from '../geometry/point';
 import type { Projective, XY } from '../geometry/projective';
 import { compose, inverse, project } from '../geometry/projective';
 import { renderBoard } from '../testing/render-board';
@@ -206,8 +209,18 @@ describe('patternRows', () => {
 
 describe('readingSpread', () => {
   it('lets a frame of lengths give more way than one whose tilt was taken out, and enough for twelve degrees', () => {
-    const [loose, tight] = [readingSpread({ tiltTakenOut: false }), readingSpread({ tiltTakenOut: true })];
-    expect(loose).toBeGreaterThan(tight);
+    const spreadOf = (measure: PhotoMeasure): number => {
+      const verdict = readFrame(measure);
+      if (!verdict.ok) throw new Error(verdict.message);
+      return readingSpread(verdict.frame, boardPoint(12, 9));
+    };
+    const corner = (x: number, y: number) => ({ at: photoPoint(40 * x, 40 * y), mm: boardPoint(x, y) });
+    const loose = spreadOf(twoClicks(photoPoint(0, 0), photoPoint(800, 0), 20));
+    const tight = spreadOf({
+      kind: 'plane',
+      points: [corner(0, 0), corner(20, 0), corner(20, 15), corner(0, 15)],
+    });
+    expect(loose).toBeGreaterThan(2 * tight);
     // Geometry: a tilt shortens by 1 - cos; it should lie within one spread or so.
     expect(1 - Math.cos((12 * Math.PI) / 180)).toBeLessThan(1.2 * loose);
   });

@@ -1,9 +1,10 @@
 import { useState } from 'react';
-import type { FaceSheet, KnownLength, PhotoMeasure } from '@zebbit/core';
-import { fitCircle, readFrame, setMeasure, twoClicks } from '@zebbit/core';
+import type { FaceSheet, KnownPoint, PhotoMeasure } from '@zebbit/core';
+import { fitCircle, lengthsOf, readFrame, setMeasure, withLengths } from '@zebbit/core';
 import { routes } from '@zebbit/contract';
 import { Button } from '../../ui/button';
 import { FigureField, SelectField } from '../../ui/field';
+import { Tick } from '../../ui/tick';
 import { photoTask } from '../../workers/photo-reader';
 import { useJob } from '../../desk/job-context';
 import type { MeasureMethod, Tool } from '../../desk/tool-store';
@@ -33,8 +34,10 @@ export function MeasureForm({ tool }: { readonly tool: ScaleTool }) {
   const { take } = useTool();
   const { showOnly } = usePlate();
   const [fault, setFault] = useState<string | null>(null);
+  const [anew, setAnew] = useState(false);
   const sheet = documents.board.faces[tool.index];
   if (!sheet) return null;
+  const measured = anew ? null : sheet.measure;
   const keep = (measure: PhotoMeasure): void => {
     const verdict = readFrame(measure);
     if (!verdict.ok) {
@@ -54,11 +57,16 @@ export function MeasureForm({ tool }: { readonly tool: ScaleTool }) {
         options={METHODS}
         onPick={(m) => take({ ...tool, method: m as MeasureMethod, clicks: [] })}
       />
-      {tool.method === 'length' && <ByLength tool={tool} sheet={sheet} keep={keep} />}
-      {tool.method === 'rectangle' && <ByRectangle tool={tool} keep={keep} />}
-      {tool.method === 'grid' && <ByGrid tool={tool} keep={keep} />}
-      {tool.method === 'coin' && <ByCoin tool={tool} sheet={sheet} keep={keep} />}
-      {tool.method === 'sheet' && <BySheet sheet={sheet} keep={keep} />}
+      {sheet.measure !== null && (
+        <Tick checked={anew} onChange={setAnew}>
+          measure it anew: what is known of it is forgotten
+        </Tick>
+      )}
+      {tool.method === 'length' && <ByLength tool={tool} measured={measured} keep={keep} />}
+      {tool.method === 'rectangle' && <ByRectangle tool={tool} measured={measured} keep={keep} />}
+      {tool.method === 'grid' && <ByGrid tool={tool} measured={measured} keep={keep} />}
+      {tool.method === 'coin' && <ByCoin tool={tool} measured={measured} keep={keep} />}
+      {tool.method === 'sheet' && <BySheet sheet={sheet} measured={measured} keep={keep} />}
       {fault !== null && (
         <p role="alert" className="text-second text-stop">
           {tool.method === 'length' ? 'Length between the clicks' : 'Measure'}: {fault}
@@ -79,14 +87,17 @@ export function MeasureForm({ tool }: { readonly tool: ScaleTool }) {
 
 interface MethodProps {
   readonly tool: ScaleTool;
+  /** What is known of the picture already, and is weighed with what comes. */
+  readonly measured: PhotoMeasure | null;
   readonly keep: (measure: PhotoMeasure) => void;
 }
 
-const knownLengths = (sheet: FaceSheet): readonly KnownLength[] =>
-  sheet.measure?.kind === 'lengths' ? sheet.measure.lengths : [];
+/** A picture laid flat by known points; lengths that were taken before are weighed with them. */
+const laidFlat = (measured: PhotoMeasure | null, points: readonly KnownPoint[]): PhotoMeasure =>
+  withLengths({ kind: 'plane', points }, lengthsOf(measured));
 
-function ByLength({ tool, sheet, keep }: MethodProps & { readonly sheet: FaceSheet }) {
-  const lengths = knownLengths(sheet);
+function ByLength({ tool, measured, keep }: MethodProps) {
+  const lengths = lengthsOf(measured);
   const [known, setKnown] = useState('my caliper');
   const [from, to] = tool.clicks;
   return (
@@ -105,7 +116,7 @@ function ByLength({ tool, sheet, keep }: MethodProps & { readonly sheet: FaceShe
             onPick={(n) => {
               setKnown(n);
               const mm = KNOWN.find(([name]) => name === n)?.[1];
-              if (mm) keep({ kind: 'lengths', lengths: [...lengths, { from, to, lengthMm: mm }] });
+              if (mm) keep(withLengths(measured, [...lengths, { from, to, lengthMm: mm }]));
             }}
           />
           <FigureField
@@ -113,20 +124,21 @@ function ByLength({ tool, sheet, keep }: MethodProps & { readonly sheet: FaceShe
             kind="length"
             shown=""
             hint="As the caliper shows it: 32.5, 1280mil"
-            onFigure={(lengthMm) =>
-              keep(
-                lengths.length === 0
-                  ? twoClicks(from, to, lengthMm)
-                  : { kind: 'lengths', lengths: [...lengths, { from, to, lengthMm }] },
-              )
-            }
+            onFigure={(lengthMm) => keep(withLengths(measured, [...lengths, { from, to, lengthMm }]))}
           />
         </>
       )}
-      {lengths.length > 0 && (
+      {measured?.kind === 'plane' ? (
         <p className="text-second text-ink2">
-          A length more is weighed with the {lengths.length} there; three tell which one is off.
+          A length is weighed with the known points: far from them it tells most.
         </p>
+      ) : (
+        lengths.length > 0 && (
+          <p className="text-second text-ink2">
+            A length more is weighed with the {lengths.length} there: one across the others tells of the tilt,
+            three tell which one is off.
+          </p>
+        )
       )}
     </>
   );
@@ -140,7 +152,7 @@ export const cornersOf = (w: number, h: number): readonly { x: number; y: number
   { x: 0, y: h },
 ];
 
-function ByRectangle({ tool, keep }: MethodProps) {
+function ByRectangle({ tool, measured, keep }: MethodProps) {
   const [width, setWidth] = useState<number | null>(null);
   const [height, setHeight] = useState<number | null>(null);
   const { clicks } = tool;
@@ -171,10 +183,12 @@ function ByRectangle({ tool, keep }: MethodProps) {
         disabled={clicks.length < 4 || width === null || height === null}
         onClick={() => {
           const corners = cornersOf(width ?? 0, height ?? 0);
-          keep({
-            kind: 'plane',
-            points: clicks.slice(0, 4).map((at, i) => ({ at, mm: corners[i] ?? { x: 0, y: 0 } })),
-          });
+          keep(
+            laidFlat(
+              measured,
+              clicks.slice(0, 4).map((at, i) => ({ at, mm: corners[i] ?? { x: 0, y: 0 } })),
+            ),
+          );
         }}
       >
         Lay it flat
@@ -183,7 +197,7 @@ function ByRectangle({ tool, keep }: MethodProps) {
   );
 }
 
-function ByGrid({ tool, keep }: MethodProps) {
+function ByGrid({ tool, measured, keep }: MethodProps) {
   const [columns, setColumns] = useState(4);
   const [rows, setRows] = useState(2);
   const [pitch, setPitch] = useState(2.54);
@@ -210,12 +224,15 @@ function ByGrid({ tool, keep }: MethodProps) {
         tone="main"
         disabled={left > 0}
         onClick={() =>
-          keep({
-            kind: 'plane',
-            points: tool.clicks
-              .slice(0, columns * rows)
-              .map((at, i) => ({ at, mm: { x: (i % columns) * pitch, y: Math.floor(i / columns) * pitch } })),
-          })
+          keep(
+            laidFlat(
+              measured,
+              tool.clicks.slice(0, columns * rows).map((at, i) => ({
+                at,
+                mm: { x: (i % columns) * pitch, y: Math.floor(i / columns) * pitch },
+              })),
+            ),
+          )
         }
       >
         Lay it flat
@@ -224,7 +241,7 @@ function ByGrid({ tool, keep }: MethodProps) {
   );
 }
 
-function ByCoin({ tool, sheet, keep }: MethodProps & { readonly sheet: FaceSheet }) {
+function ByCoin({ tool, measured, keep }: MethodProps) {
   const circle = fitCircle(tool.clicks);
   return (
     <>
@@ -242,13 +259,12 @@ function ByCoin({ tool, sheet, keep }: MethodProps & { readonly sheet: FaceSheet
           shown=""
           onFigure={(lengthMm) => {
             const { centre: c, radius: r } = circle;
-            keep({
-              kind: 'lengths',
-              lengths: [
-                ...knownLengths(sheet),
+            keep(
+              withLengths(measured, [
+                ...lengthsOf(measured),
                 { from: { x: c.x - r, y: c.y }, to: { x: c.x + r, y: c.y }, lengthMm },
-              ],
-            });
+              ]),
+            );
           }}
         />
       )}
@@ -256,7 +272,7 @@ function ByCoin({ tool, sheet, keep }: MethodProps & { readonly sheet: FaceSheet
   );
 }
 
-function BySheet({ sheet, keep }: { readonly sheet: FaceSheet; readonly keep: MethodProps['keep'] }) {
+function BySheet({ sheet, measured, keep }: Omit<MethodProps, 'tool'> & { readonly sheet: FaceSheet }) {
   const [state, setState] = useState<'idle' | 'looking' | 'none'>('idle');
   const look = (): void => {
     setState('looking');
@@ -266,7 +282,7 @@ function BySheet({ sheet, keep }: { readonly sheet: FaceSheet; readonly keep: Me
     answer.then(
       (points) => {
         setState(points ? 'idle' : 'none');
-        if (points) keep({ kind: 'plane', points });
+        if (points) keep(laidFlat(measured, points));
       },
       () => setState('none'),
     );

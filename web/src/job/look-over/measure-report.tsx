@@ -1,4 +1,13 @@
-import { faceFrame, measureLength, placeErrorMm, printMeasured, setMeasure, toBoard } from '@zebbit/core';
+import {
+  faceFrame,
+  lengthsOf,
+  measureLength,
+  placeErrorMm,
+  printMeasured,
+  setMeasure,
+  toBoard,
+  withLengths,
+} from '@zebbit/core';
 import { Button } from '../../ui/button';
 import { Tick } from '../../ui/tick';
 import { useJob } from '../../desk/job-context';
@@ -20,10 +29,11 @@ export function MeasureReport() {
   const middle = toBoard({ x: sheet.widthPx / 2, y: sheet.heightPx / 2 }, frame);
   const worst = Math.max(...corners.map((c) => placeErrorMm(frame, c)));
   const ten = printMeasured(measureLength(frame, middle, { x: middle.x + 10, y: middle.y }));
-  const names =
-    measure.kind === 'lengths'
-      ? measure.lengths.map((l) => `${l.lengthMm} mm`)
-      : measure.points.map((_, i) => `point ${i + 1}`);
+  const lengths = lengthsOf(measure);
+  const points = measure.kind === 'lengths' ? [] : measure.points;
+  const names = [...points.map((_, i) => `point ${i + 1}`), ...lengths.map((l) => `${l.lengthMm} mm`)];
+  const canStrike = (i: number): boolean =>
+    i >= points.length && (measure.kind === 'plane' || lengths.length > 1);
   return (
     <div className="flex flex-col gap-1 text-second">
       <p className="text-ink2">
@@ -31,7 +41,9 @@ export function MeasureReport() {
         {(2 * worst).toFixed(2)} mm.{' '}
         {frame.tiltTakenOut
           ? 'The tilt is taken out.'
-          : 'The tilt of the camera is not known: a rectangle or a grid takes it out.'}
+          : lengths.length > 1
+            ? 'Of the camera’s tilt only what these lengths tell is taken out: a rectangle or a grid tells all.'
+            : 'The tilt of the camera is not known: a rectangle or a grid takes it out.'}
       </p>
       <Tick checked={errors} onChange={showErrors}>
         show the error over the plate
@@ -47,16 +59,20 @@ export function MeasureReport() {
                 {name}: {frame.residualsMm[i]?.toFixed(3)} mm off
                 {frame.outlier === i ? ', does not go with the others' : ''}
               </span>
-              {measure.kind === 'lengths' && measure.lengths.length > 1 && (
+              {canStrike(i) && (
                 <Button
                   tone="quiet"
                   className="!min-h-8"
                   onClick={() =>
                     edit('board', () =>
-                      setMeasure(board, index, {
-                        kind: 'lengths',
-                        lengths: measure.lengths.filter((_, k) => k !== i),
-                      }),
+                      setMeasure(
+                        board,
+                        index,
+                        withLengths(
+                          measure,
+                          lengths.filter((_, k) => k !== i - points.length),
+                        ),
+                      ),
                     )
                   }
                 >

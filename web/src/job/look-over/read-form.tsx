@@ -92,7 +92,7 @@ export function ReadForm({ tool }: { readonly tool: Extract<Tool, { kind: 'read'
           heightPx: sheet.heightPx,
           toPhoto: frame.back,
           box,
-          scaleSpread: readingSpread(frame),
+          scaleSpread: readingSpread(frame, { x: box.x + box.width / 2, y: box.y + box.height / 2 }),
           family: documents.board.family,
           finish: documents.board.finish ?? 'solder',
           hint: tool.pointed && first && second ? { what: tool.pointed.what, at: [first, second] } : null,
