@@ -16,6 +16,7 @@ import {
 import { backgroundOf, isPullUp } from './landing-prior';
 import { landingPrior } from './line-options';
 import { lineGroups } from './line-pairs';
+import { oneACause } from './one-cause';
 import { siteEvidence } from './site-clusters';
 import type { TraceContext } from './trace-context';
 import type { Orientation, TraceScene } from './trace-scene';
@@ -320,7 +321,8 @@ export function traceBelief(
     throw new RangeError(`a slip rate lies above 0 and below 1, got ${options.slipRate}`);
   const scene = laid ?? traceScene(ctx, options.slipRate);
   const evidence = evidenceOf(scene, ctx.readings);
-  const built = scene.orientations.map((o) => explain(scene, o, evidence, options));
+  const causes = oneACause(scene.points.length, evidence);
+  const built = scene.orientations.map((o) => explain(scene, o, causes, options));
   const weights = normalise(Float64Array.from(built, (b) => b.log));
   return {
     ctx,

@@ -65,15 +65,28 @@ function fitness(belief: TraceBelief, target: TraceTarget, point: number): numbe
   return 1 - nearest / 1000;
 }
 
-/** Chance that each point is on the net of a target: landings, and all that belongs to their net. */
+/**
+ * Chance that each point is on the net of a target: landings, and all that belongs to their net. Where lines were explained one by one it
+ * is the line's own explanations that tell: what another line may claim of a point is weighed in them already.
+ */
 export function netChances(belief: TraceBelief, target: TraceTarget): Float64Array {
   const { scene, wired } = belief;
   const out = new Float64Array(scene.points.length);
   wired.forEach((way, o) => {
     const f = target.functions[o] ?? 'unknown';
     const label = scene.labels.near.get(f) ?? scene.labels.other;
-    for (let i = 0; i < out.length; i += 1)
-      out[i] = (out[i] as number) + way.weight * ((way.labels[i] as Float64Array)[label] as number);
+    const own = way.joint ? undefined : way.groups[groupOf(way, f)];
+    for (let i = 0; i < out.length; i += 1) {
+      const usual = (way.labels[i] as Float64Array)[label] as number;
+      let [chance, told] = [0, 0];
+      for (const h of own?.hypotheses ?? []) {
+        const special = h.special.get(i);
+        if (!special) continue;
+        chance += h.weight * (special[label] as number);
+        told += h.weight;
+      }
+      out[i] = (out[i] as number) + way.weight * (chance + Math.max(0, 1 - told) * usual);
+    }
   });
   return out;
 }

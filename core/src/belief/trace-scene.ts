@@ -55,8 +55,10 @@ export interface TraceScene {
 
 /** A board is now and then wired the other way round than its marks, or the marks were set from the wrong end (a judgement). */
 const MIRRORED_WEIGHT = 0.025;
-/** Devices that only charge join D+ and D- now and then (a judgement). */
+/** Devices that only charge join D+ and D- now and then; what is there for its data, as a stick or a printer, hardly ever (a judgement). */
 const JOINED_WEIGHT = 0.05;
+const JOINED_FOR_DATA = 0.002;
+const FOR_DATA: readonly ConnectorFamily[] = ['usb-a-plug', 'usb-a-3-plug', 'usb-b', 'usb-a-3'];
 /** A stub belongs to the pin it stands before: no further to the side than this share of the pitch, nor further away than this, mm. */
 const STUB_SIDE = 0.5;
 const STUB_REACH_MM = 3;
@@ -123,7 +125,7 @@ function orientationsOf(ctx: TraceContext, index: ReadonlyMap<string, number>): 
     ways.push(
       make(
         'joined',
-        JOINED_WEIGHT,
+        FOR_DATA.includes(ctx.board.family ?? 'other') ? JOINED_FOR_DATA : JOINED_WEIGHT,
         usual.map((f) => (f === 'D-' ? 'D+' : f)),
       ),
     );

@@ -4,6 +4,7 @@ import type { TraceBelief } from '../belief/belief';
 import { traceBelief, USUAL_BELIEF } from '../belief/belief';
 import type { DoubtfulReading } from '../belief/doubtful-reading';
 import { doubtfulReadings } from '../belief/doubtful-reading';
+import { causeKey, isFar, tiesOf } from '../belief/one-cause';
 import { classWords } from '../belief/outcome-class';
 import type { TargetBelief } from '../belief/pin-belief';
 import { targetBelief, traceTargets } from '../belief/pin-belief';
@@ -168,6 +169,16 @@ function timesAsked({ readings }: TraceContext, { red, black, mode }: ProbeOrder
   return readings.filter((r) => probeKey(r.red, r.black, r.mode) === key).length;
 }
 
+/** Whether a reading was taken already at the other end of few ohms: it would show the same. */
+function knownCauses({ scene, evidence }: TraceBelief): (value: ProbeValue) => boolean {
+  const ties = tiesOf(scene.points.length, evidence);
+  const read = new Set(evidence.filter(isFar).map((e) => causeKey(ties, e.red, e.black, e.mode)));
+  return ({ idea }) => {
+    const key = causeKey(ties, idea.red, idea.black, idea.mode);
+    return key !== null && read.has(key);
+  };
+}
+
 /**
  * All that tracing has to say after the readings so far: where each group of pins goes and how sure, which readings do not fit, and the
  * next probe, by information per second of handling. The same reading is not asked twice, save one that is in doubt.
@@ -197,12 +208,13 @@ export function traceAdvice(
   if (repeat) return { belief, targets, doubtful, order: repeat };
   const leastRate = LEAST_BITS_A_SECOND * (1 + (ctx.readings.length / PATIENCE) ** 2);
   const asked = new Set(ctx.readings.map((r) => probeKey(r.red, r.black, r.mode)));
+  const known = knownCauses(belief);
   const ranked = probeValues(belief, open)
     .flatMap((value) => {
       const [red, black] = [belief.scene.points[value.idea.red], belief.scene.points[value.idea.black]];
       if (!red || !black || value.gainBits < LEAST_BITS) return [];
       const key = probeKey(red.id, black.id, value.idea.mode);
-      if (asked.has(key) || skipped.has(key)) return [];
+      if (asked.has(key) || skipped.has(key) || known(value)) return [];
       const seconds = probeSeconds(hands, red, black, value.idea.mode, bared);
       const rate = value.gainBits / seconds;
       return rate >= leastRate ? [{ value, seconds, rate }] : [];

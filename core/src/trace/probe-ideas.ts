@@ -2,7 +2,9 @@ import { canProbe } from '../board/pad-state';
 import type { TraceBelief } from '../belief/belief';
 import { pullUpsOf } from '../belief/belief';
 import type { TraceMode } from '../belief/outcome-class';
-import type { TargetBelief } from '../belief/pin-belief';
+import { LINE_PAIRS } from '../belief/line-pairs';
+import type { TargetBelief, TraceTarget } from '../belief/pin-belief';
+import { netChances, traceTargets } from '../belief/pin-belief';
 import { isGroundPin } from '../belief/trace-context';
 
 /** A reading that could be taken next; points by their numbers in the scene. */
@@ -65,6 +67,25 @@ export function unknownResistors(
     .slice(0, LOOKED_AT)
     .map(({ i }) => [i, scene.partner[i] ?? -1] as const);
 }
+
+/** Groups of pins that go in a pair with these. */
+function matesOf(belief: TraceBelief, target: TraceTarget): TraceTarget[] {
+  const pair = LINE_PAIRS.find((p) => target.functions.some((f) => p.includes(f)));
+  return pair
+    ? traceTargets(belief).filter(
+        (t) =>
+          t.functions.join() !== target.functions.join() &&
+          pair.some((f) => t.functions[0] === f && target.functions[0] !== f),
+      )
+    : [];
+}
+
+/** Places where a group of pins may land, likeliest first. */
+const likelyPlaces = (belief: TraceBelief, target: TraceTarget): number[] =>
+  Array.from(netChances(belief, target), (p, i) => ({ p, i }))
+    .filter(({ i, p }) => p > 0.01 && belief.scene.roles[i] === 'site')
+    .sort((a, b) => b.p - a.p)
+    .map(({ i }) => i);
 
 /** Readings worth weighing: pads and stubs against likely landings, those against ground, across their parts, against each other. */
 export function ideasFor(
@@ -149,6 +170,13 @@ export function ideasFor(
         add(a, scene.partner[b] ?? -1, 'ohms');
         add(scene.partner[a] ?? -1, b, 'ohms');
       }
+    // Where the other line of a pair lands tells of this one: its metal meets its own likely places, settled or not.
+    for (const mate of matesOf(belief, target)) {
+      const likely = likelyPlaces(belief, mate).slice(0, TRIED);
+      for (const pin of mate.pins)
+        for (const touch of touchable(pin)) for (const place of likely) add(touch, place, 'continuity');
+      for (const place of likely.slice(0, 1)) add(reference, place, 'diode');
+    }
     // A pair's lines are told apart at either of them, so the pads of all open targets meet each other's places above.
   });
   return [...ideas.values()];
