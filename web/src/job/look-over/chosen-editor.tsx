@@ -1,5 +1,5 @@
 import { useRef, useState } from 'react';
-import type { Component, Leg, PadState, PinFunction, PinRow } from '@zebbit/core';
+import type { Component, Leg, LoosePoint, PadState, PinFunction, PinRow } from '@zebbit/core';
 import {
   PAD_STATE_WORDS,
   PAD_STATES,
@@ -97,18 +97,7 @@ export function ChosenEditor({ setState }: { readonly setState: (id: string, sta
           </>
         )}
         {point.owner === 'terminal' && <ComponentFields part={point.component} />}
-        {point.owner === 'point' && (
-          <TextField
-            label="Name"
-            limit={40}
-            value={point.point.name}
-            onCommit={(name) =>
-              edit('board', (d) => {
-                for (const p of d.points) if (p.id === point.id) p.name = name;
-              })
-            }
-          />
-        )}
+        {point.owner === 'point' && <PointFields point={point.point} />}
         {remove}
       </div>
     </SlipSection>
@@ -201,6 +190,49 @@ function LegFields({ leg }: { readonly leg: Leg }) {
         onPick={(f) => change((l) => void (l.fixing = f as Leg['fixing']))}
       />
     </div>
+  );
+}
+
+/** No pin is said: the one that the point stands before. */
+const BY_PLACE = 'by its place';
+
+function PointFields({ point }: { readonly point: LoosePoint }) {
+  const { view, edit } = useJob();
+  const change = (recipe: (p: { name: string; ofPin?: string }) => void): void =>
+    edit('board', (d) => {
+      const mine = d.points.find((p) => p.id === point.id);
+      if (mine) recipe(mine);
+    });
+  const pins = view.trace.pins.map((p) => [p.id, p.label] as const);
+  return (
+    <>
+      <TextField
+        label="Name"
+        limit={40}
+        value={point.name}
+        onCommit={(name) => change((p) => void (p.name = name))}
+      />
+      {point.role === 'track-end' && (
+        <>
+          <SelectField
+            label="The track of"
+            value={point.ofPin ?? BY_PLACE}
+            options={[[BY_PLACE, BY_PLACE], ...pins]}
+            onPick={(id) =>
+              change((p) => {
+                if (id === BY_PLACE) delete p.ofPin;
+                else p.ofPin = id;
+              })
+            }
+          />
+          <p className="text-second text-ink2">
+            {point.ofPin === undefined
+              ? 'Say whose track it is where you saw it run from its pad: what is rung from here then counts for that pin.'
+              : 'What is rung from here counts for that pin, and a wire of it may land here.'}
+          </p>
+        </>
+      )}
+    </>
   );
 }
 

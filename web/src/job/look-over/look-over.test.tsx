@@ -2,6 +2,7 @@ import { describe, expect, it } from '@jest/globals';
 import { act, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { Board, FootprintProposal } from '@zebbit/core';
+import { choose } from '../../testing/choose';
 import { fakeServer } from '../../testing/fake-server';
 import { deskInHand, renderPage } from '../../testing/render-page';
 import { SAMPLE, sampleBoard } from '../../testing/sample-job';
@@ -58,6 +59,22 @@ describe('what is chosen', () => {
     await open();
     await userEvent.click(within(part('What is left')).getByRole('button', { name: /starved of solder/ }));
     expect(mark(/^pin 3 /)).toHaveAttribute('aria-pressed', 'true');
+  });
+  it('the end of a track is said to be a pin’s, and is left to its place again', async () => {
+    const board = sampleBoard();
+    const pin = board.rows[0]?.pins[0];
+    const end = { id: 'end1', name: 'end', face: 'top', at: { x: 8, y: 8 }, role: 'track-end' } as const;
+    await open({ ...board, points: [...board.points, end] });
+    const kept = () =>
+      deskInHand()
+        .store.getState()
+        .documents.board.points.find((p) => p.id === 'end1')?.ofPin;
+    await pick(/^end/);
+    await choose(screen.getByLabelText('The track of'), pin?.id ?? '');
+    expect(kept()).toBe(pin?.id);
+    expect(part(/^end/)).toHaveTextContent('a wire of it may land here');
+    await choose(screen.getByLabelText('The track of'), 'by its place');
+    expect(kept()).toBeUndefined();
   });
   it('a track takes a scar, and a leg its measures', async () => {
     const board = sampleBoard();
