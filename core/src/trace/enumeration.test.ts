@@ -13,6 +13,7 @@ import { landingOptions } from '../belief/line-options';
 import { siteEvidence } from '../belief/site-clusters';
 import type { TraceMode } from '../belief/outcome-class';
 import { DIODE_EDGES, OHMS_EDGES, readingClass } from '../belief/outcome-class';
+import { oneACause } from '../belief/one-cause';
 import { netChances, targetBelief, traceTargets } from '../belief/pin-belief';
 import { traceContext } from '../belief/trace-context';
 import type { Orientation, TraceScene } from '../belief/trace-scene';
@@ -202,11 +203,19 @@ describe('the belief against the sum over every landing of every line and every 
         testReading('F1.1', 'R2.1', 'open'),
       ],
     ],
+    [
+      'three places in a ring that does not close',
+      [
+        testReading('F1.1', 'R1.1', 'beep'),
+        testReading('R1.1', 'R2.1', 'open'),
+        testReading('F1.1', 'R2.1', 'beep'),
+      ],
+    ],
   ];
   it.each(cases)('%s', (_, readings) => {
     const belief = traceBelief(traceContext(board, readings), USUAL_BELIEF, usual);
     for (const [i, o] of two.entries()) {
-      const exact = enumerated(usual, o, belief.evidence);
+      const exact = enumerated(usual, o, oneACause(belief.scene.points.length, belief.evidence));
       (['VBUS', 'D+', 'D-'] as const).forEach((f, line) => {
         const label = usual.labels.near.get(f) ?? 0;
         for (const site of usual.sites)
@@ -229,7 +238,7 @@ describe('the belief against the sum over every landing of every line and every 
       const belief = traceBelief(traceContext(board, readings), USUAL_BELIEF, usual);
       const [o] = two;
       if (!o) throw new Error('no orientation');
-      const exact = enumerated(usual, o, belief.evidence);
+      const exact = enumerated(usual, o, oneACause(belief.scene.points.length, belief.evidence));
       const vbus = usual.labels.near.get('VBUS') ?? 0;
       for (const site of usual.sites)
         expect(
