@@ -77,7 +77,7 @@ export type { Oblong } from './geometry/oblong';
 export { CLICK_ERROR_PX } from './geometry/length-frame';
 export type { KnownLength } from './geometry/length-frame';
 export { lengthsOf, readFrame, twoClicks, toBoard, toPhoto, withLengths } from './geometry/photo-measure';
-export type { KnownPoint, PhotoMeasure } from './geometry/photo-measure';
+export type { KnownPoint, PhotoFrame, PhotoMeasure } from './geometry/photo-measure';
 export { boardPoint, distanceMm } from './geometry/point';
 export type { BoardPoint, PhotoPoint } from './geometry/point';
 export { project, compose, derivative, inverse } from './geometry/projective';

@@ -143,8 +143,8 @@ describe('what the picture was read to show', () => {
   it('is offered with its figures; what is unticked is not placed', async () => {
     await open();
     act(() => deskInHand().tool.getState().propose({ face: 'top', found }));
-    expect(part('Seen in the picture')).toHaveTextContent('Row of 3 pads, 1 torn');
-    expect(part('Seen in the picture')).toHaveTextContent('pitch 1.00 ± 0.01 mm');
+    expect(part('Seen in the picture')).toHaveTextContent('Row of 3 pads, 1 torn; each told at 90 % or more');
+    expect(part('Seen in the picture')).toHaveTextContent('pitch 1.00 ± 0.03 mm');
     expect(part('Seen in the picture')).toHaveTextContent('Tilt the board or move the lamp');
     await userEvent.click(screen.getByRole('checkbox', { name: /Peg hole/ }));
     // Which end is pin 1 is asked before anything is placed.

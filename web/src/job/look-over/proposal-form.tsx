@@ -1,5 +1,13 @@
-import type { BoardPoint, Doubt, FirstPin, FootprintProposal, FoundLand, ProposalKey } from '@zebbit/core';
-import { placeProposal, printChance } from '@zebbit/core';
+import type {
+  BoardPoint,
+  Doubt,
+  FirstPin,
+  FootprintProposal,
+  FoundLand,
+  PhotoFrame,
+  ProposalKey,
+} from '@zebbit/core';
+import { faceFrame, measureLength, placeProposal, printChance } from '@zebbit/core';
 import { Button } from '../../ui/button';
 import { ChipsOne } from '../../ui/chips';
 import { Tick } from '../../ui/tick';
@@ -36,16 +44,26 @@ export function placesOf(found: FootprintProposal, refused: ReadonlySet<Proposal
 export const isUnnumbered = (row: FootprintProposal['rows'][number]): boolean =>
   row.pads.length > 1 && row.pads.some((p) => p.number === null);
 
+/** What the pitch of a row may be off by, mm, two standard deviations: how well its pads were found, and the frame that they were found in. */
+function pitchErrorMm(row: FootprintProposal['rows'][number], frame: PhotoFrame | null): number {
+  const [a, b] = [row.pads[0]?.at, row.pads.at(-1)?.at];
+  const { mm, sigmaMm } = frame && a && b ? measureLength(frame, a, b, 0) : { mm: 0, sigmaMm: 0 };
+  return Math.max(0.01, 2 * Math.hypot(row.pitchSigmaMm, mm > 0 ? (sigmaMm / mm) * row.pitchMm : 0));
+}
+
 function RowLine({
   row,
   index,
+  frame,
 }: {
   readonly row: FootprintProposal['rows'][number];
   readonly index: number;
+  readonly frame: PhotoFrame | null;
 }) {
   const { refused, refuse, firstPins, sayFirstPin } = useTool();
   const count = (state: string): number => row.pads.filter((p) => p.state === state).length;
   const [torn, unsure] = [count('torn'), count('unsure')];
+  const told = row.pads.filter((p) => p.state !== 'unsure').map((p) => p.chance);
   const [first, last] = [row.pads[0]?.number, row.pads.at(-1)?.number];
   const known = first != null && last != null && row.pads.length > 1 ? `, ${first} to ${last}` : '';
   return (
@@ -53,11 +71,12 @@ function RowLine({
       <Tick
         checked={!refused.has(`row ${index}`)}
         onChange={() => refuse(`row ${index}`)}
-        note={`pitch ${row.pitchMm.toFixed(2)} ± ${Math.max(0.01, 2 * row.pitchSigmaMm).toFixed(2)} mm${row.family ? ', spaced as a known family' : ''}${known}`}
+        note={`pitch ${row.pitchMm.toFixed(2)} ± ${pitchErrorMm(row, frame).toFixed(2)} mm${row.family ? ', spaced as a known family' : ''}${known}`}
       >
         Row of {row.pads.length} {row.pads.length === 1 ? 'pad' : 'pads'}
         {torn > 0 ? `, ${torn} torn` : ''}
         {unsure > 0 ? `, ${unsure} not told` : ''}
+        {told.length > 0 ? `; each told at ${printChance(Math.min(...told))} or more` : ''}
       </Tick>
       {isUnnumbered(row) && !refused.has(`row ${index}`) && (
         <div className="flex flex-col gap-1 pl-8">
@@ -104,7 +123,7 @@ export function ProposalForm() {
         </p>
       ))}
       {rows.map((row, i) => (
-        <RowLine key={`row ${i}`} row={row} index={i} />
+        <RowLine key={`row ${i}`} row={row} index={i} frame={faceFrame(documents.board, proposal.face)} />
       ))}
       {lands.map((land, i) => (
         <Tick key={`land ${i}`} checked={!refused.has(`land ${i}`)} onChange={() => refuse(`land ${i}`)}>
