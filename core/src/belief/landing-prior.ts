@@ -327,34 +327,6 @@ export function pairLog(
   return known[at] as number;
 }
 
-/** Two parts in line in a pair are laid alike: side by side, turned the same way, with one mark (common practice). */
-const TWINS = { sideBySide: 1, askew: -1.5, otherMark: -3 } as const;
-/** Directions that differ by less are one; parts whose middles lie this far along their own axis are not side by side. */
-const ONE_WAY_DEG = 12;
-const BESIDE_DEG = 25;
-
-/** How far two directions differ, degrees, either end first. */
-const betweenDeg = (a: number, b: number): number => {
-  const off = Math.abs((((a - b) % 180) + 180) % 180);
-  return Math.min(off, 180 - off);
-};
-
-/** What the lie and the marks of two parts of two ends say of their being in line in one pair, log weight. */
-function twinLog(scene: TraceScene, a: number, b: number): number {
-  const [pa, pb] = [scene.partner[a] ?? -1, scene.partner[b] ?? -1];
-  const kind = scene.kinds[a] ?? 'other';
-  if (pa < 0 || pb < 0 || kind !== scene.kinds[b] || !IN_LINE.includes(kind)) return 0;
-  const at = (i: number): XY => scene.where[i] ?? { x: 0, y: 0 };
-  const way = (from: XY, to: XY): number => (Math.atan2(to.y - from.y, to.x - from.x) * 180) / Math.PI;
-  const middle = (i: number, k: number): XY => ({ x: (at(i).x + at(k).x) / 2, y: (at(i).y + at(k).y) / 2 });
-  const [axisA, axisB] = [way(at(a), at(pa)), way(at(b), at(pb))];
-  const across = betweenDeg(way(middle(a, pa), middle(b, pb)), axisA);
-  const lie =
-    betweenDeg(axisA, axisB) > ONE_WAY_DEG ? TWINS.askew : across > 90 - BESIDE_DEG ? TWINS.sideBySide : 0;
-  const [one, two] = [scene.marked[a] ?? null, scene.marked[b] ?? null];
-  return lie + (one !== null && two !== null && Math.abs(one - two) > 0.05 * one ? TWINS.otherMark : 0);
-}
-
 /** How much two lines of a pair belong together: order of their parts against order of their pads, one kind of part, one place. */
 function pairWeight(
   scene: TraceScene,
@@ -382,8 +354,7 @@ function pairWeight(
   const near = scene.span(a, b) < 3.2 ? 0.6 : scene.span(a, b) > 6 ? -1.2 : 0;
   const shared = scene.component[a] !== null && scene.component[a] === scene.component[b];
   const ends = shared && scene.partner[a] === b ? -7 : shared ? 1 : 0;
-  const twins = shared ? 0 : twinLog(scene, a, b);
   const array =
     ['choke', 'esd-array', 'chip', 'resistor-array'].includes(one ?? '') && one === two && !shared ? -2 : 0;
-  return order + alike + near + ends + array + twins;
+  return order + alike + near + ends + array;
 }
