@@ -399,7 +399,8 @@ const FAMILY_OF: Readonly<Record<string, ConnectorFamily>> = {
 /**
  * Reads every picture of a folder, `pictures/NN.jpg` with `truth/NN.json`, through the door of the screen: with the frame exact, by two lengths
  * and by a rectangle as a hand clicks them, and with the family named; matches what came; and draws a sheet of what was read.
- * @param only one of `lengths`, `rectangle`, `family`, `exact`; all by default
+ * @param only one of `lengths`, `rectangle`, `both`, `unknown` (the true pattern and its equals taken out of the library), `family`, `exact`;
+ * all by default
  */
 export async function benchPhotos(folder: string, only: string | null = null): Promise<void> {
   const library = partLibrary([...loadFootprints('Connector_USB.pretty').parts]);
@@ -408,6 +409,7 @@ export async function benchPhotos(folder: string, only: string | null = null): P
     ['lengths', 'lengths', false],
     ['rectangle', 'rectangle', false],
     ['both', 'both', false],
+    ['unknown', 'exact', false],
     ['family', 'exact', true],
     ['exact', 'exact', false],
   ] as const) {
@@ -419,7 +421,10 @@ export async function benchPhotos(folder: string, only: string | null = null): P
       .filter((f) => f.endsWith('.json'))
       .sort()) {
       const truth = JSON.parse(readFileSync(join(folder, 'truth', file), 'utf8')) as Truth;
-      const read = await readOne(folder, truth, kind, library, family, random);
+      const known = name === 'unknown' ? library.parts.filter((p) => !isEqual(p, truth)) : [...library.parts];
+      // With the true pattern taken out, a picture of no known one is no test.
+      if (name === 'unknown' && known.length === library.parts.length) continue;
+      const read = await readOne(folder, truth, kind, partLibrary(known), family, random);
       if (!read) {
         process.stdout.write(`${name} ${file}: no frame comes of these clicks\n`);
         continue;

@@ -1,5 +1,6 @@
 import type { ConnectorPart } from '../connector/part';
 import { opening } from '../connector/part';
+import { patternRows } from './pattern-rows';
 import { placesOf, sharedPlaces } from './pattern-hypotheses';
 import type { Hypothesis } from './pattern-hypotheses';
 import { posed, rimAnswers, rimsOf, turnOf } from './refine-pose';
@@ -134,4 +135,23 @@ function farAhead(hypotheses: readonly Hypothesis[]): boolean {
   const mine = placesOf(best);
   const elsewhere = hypotheses.find((h) => sharedPlaces(mine, placesOf(h)) < 0.5);
   return best.nats - (elsewhere?.nats ?? 0) >= AHEAD_A_LAND * best.part.lands.length;
+}
+
+/** A pad that answers so much of what the contacts do on the mean is one more of their row. */
+const ONE_MORE = 0.85;
+
+/** Whether a row of the best pattern goes on beyond an end of it, at the same step: then it is the part of a longer one. */
+export function goesOn({ part, field, pose }: Hypothesis): boolean {
+  const answer = (l: ConnectorPart['lands'][number]): number =>
+    Math.max(...rimAnswers(field, rimsOf({ lands: [l] }), pose));
+  return patternRows(part).some(({ lands }) => {
+    const [first, second, before, last] = [lands[0], lands[1], lands.at(-2), lands.at(-1)];
+    if (!first || !second || !before || !last || lands.length < 3) return false;
+    const mean = lands.reduce((s, l) => s + answer(l), 0) / lands.length;
+    const beyond = (end: typeof first, inner: typeof first): typeof first => ({
+      ...end,
+      at: { x: 2 * end.at.x - inner.at.x, y: 2 * end.at.y - inner.at.y },
+    });
+    return [beyond(first, second), beyond(last, before)].some((l) => answer(l) >= ONE_MORE * mean);
+  });
 }

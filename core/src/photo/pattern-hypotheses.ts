@@ -4,7 +4,7 @@ import type { XY } from '../geometry/projective';
 import type { EdgeField } from './edge-field';
 import { edgeField } from './edge-field';
 import type { ReadingHint } from './found';
-import type { SeenOutline } from './lay-patterns';
+import type { LaidPart, SeenOutline } from './lay-patterns';
 import { layPatterns } from './lay-patterns';
 import { patternRows } from './pattern-rows';
 import type { Pixels } from './pixels';
@@ -78,6 +78,16 @@ function agrees(part: ConnectorPart, pose: PartPose, toBoard: PartPose, hint: Re
   );
 }
 
+/** The best of what was laid, no more than so many of one family: a row that is drawn in many sizes would crowd all others out. */
+function spreadOut(laid: readonly LaidPart[], most: number): readonly LaidPart[] {
+  const kept = new Map<string, number>();
+  return laid.filter(({ part }) => {
+    const n = (kept.get(part.family) ?? 0) + 1;
+    kept.set(part.family, n);
+    return n <= most;
+  });
+}
+
 /** Parts laid on the upright box, in no order: those that come into question, each at its best pose. */
 export function laidUpright(
   picture: Pixels,
@@ -85,6 +95,7 @@ export function laidUpright(
   parts: readonly ConnectorPart[],
   spread: PoseSpread,
   { hint, struck }: ByHand,
+  mostOfFamily = Infinity,
 ): Hypothesis[] {
   const piece = rectify(
     picture,
@@ -102,8 +113,9 @@ export function laidUpright(
     );
   };
   const { laid: all, outlines } = layPatterns(edgeField(piece), parts);
-  const allowed = all.filter(
-    (l) => agrees(l.part, l.pose, upright.toBoard, hint) && !refused(l.part, l.pose),
+  const allowed = spreadOut(
+    all.filter((l) => agrees(l.part, l.pose, upright.toBoard, hint) && !refused(l.part, l.pose)),
+    mostOfFamily,
   );
   const first = allowed.slice(0, CLOSELY);
   const byMean = allowed

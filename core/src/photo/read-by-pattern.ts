@@ -11,7 +11,7 @@ import type { FoundPad, FoundRow } from './find-rows';
 import type { Doubt, FoundLand, LikelyPattern } from './found';
 import type { LandVerdict } from './judge-lands';
 import { judgeLands } from './judge-lands';
-import { judgePattern, RIGHT_ONE, withOwnLegs } from './judge-pattern';
+import { goesOn, judgePattern, RIGHT_ONE, withOwnLegs } from './judge-pattern';
 import type { ByHand, Hypothesis } from './pattern-hypotheses';
 import { laidUpright } from './pattern-hypotheses';
 import { patternRows } from './pattern-rows';
@@ -24,6 +24,10 @@ import { after, turned, uprightWays } from './upright-box';
 export interface ByPattern {
   /** The whole pattern explains what is seen; else its contacts only, and lands beside them are to be looked for one by one. */
   readonly whole: boolean;
+  /** How well its rims meet edges, 0 to 1. */
+  readonly answer: number;
+  /** A row of it goes on beyond its end: it may be the part of a longer one. */
+  readonly goesOn: boolean;
   readonly rows: FoundRow[];
   readonly lands: FoundLand[];
   readonly patterns: readonly LikelyPattern[];
@@ -40,6 +44,7 @@ const RIGHT_LEG = 0.9;
 /**
  * Lays the land patterns of known parts on a picture and gives the best of them, each land judged where it lies; `null` when none
  * explains what is seen. Pose, and scale within the spread, are free.
+ * @param few how many of the ways that edges run are tried, the one of most edges first, and of the patterns of one family; all by default
  */
 export function readByPattern(
   picture: Pixels,
@@ -48,10 +53,11 @@ export function readByPattern(
   parts: readonly ConnectorPart[],
   spread: PoseSpread,
   byHand: ByHand = { hint: null, struck: [] },
+  few: { readonly ways: number; readonly ofFamily: number } = { ways: Infinity, ofFamily: Infinity },
 ): ByPattern | null {
   const hypotheses: Hypothesis[] = [];
-  for (const deg of uprightWays(picture, toPhoto, box)) {
-    hypotheses.push(...laidUpright(picture, turned(toPhoto, box, deg), parts, spread, byHand));
+  for (const deg of uprightWays(picture, toPhoto, box).slice(0, few.ways)) {
+    hypotheses.push(...laidUpright(picture, turned(toPhoto, box, deg), parts, spread, byHand, few.ofFamily));
     hypotheses.sort((a, b) => b.nats - a.nats);
     // Another way is tried only where nothing fits the first.
     if ((hypotheses[0]?.answer ?? 0) >= RIGHT_ONE) break;
@@ -69,6 +75,8 @@ export function readByPattern(
   const least = right ? SEEN_LEG : RIGHT_LEG;
   return {
     whole: right,
+    answer: best.answer,
+    goesOn: goesOn(best),
     // The contacts alone could be turned round.
     rows: rowsOf(part, toBoard, verdicts, right && firstPinKnown(hypotheses, chances)),
     lands: landsOf(

@@ -11,10 +11,13 @@ import type { Pixels } from './pixels';
 import { checkPixels } from './pixels';
 import type { BoardBox } from './rectify';
 import { checkBox, rectify } from './rectify';
+import { contactPatterns } from './contact-patterns';
 import type { FoundPad, FoundRow, IsGap, Mark } from './find-rows';
 import type { FootprintProposal, FoundLand, ReadingHint } from './found';
+import { besideContacts, isFamilyRow } from './beside-contacts';
 import type { ByPattern } from './read-by-pattern';
 import { readByPattern } from './read-by-pattern';
+import { RIGHT_ONE } from './judge-pattern';
 import { ONE_BY_ONE, toDegrees, findRows } from './find-rows';
 
 export type ReadingStage =
@@ -116,8 +119,10 @@ export function readFootprint(
   checkPixels(picture);
   checkBox(box);
   const spread = { turnDeg: 1, scale: scaleSpread };
-  const readBy = (mine: readonly ConnectorPart[]): ByPattern | null =>
-    readByPattern(picture, toPhoto, box, mine, spread, { hint, struck });
+  const readBy = (
+    mine: readonly ConnectorPart[],
+    few?: Parameters<typeof readByPattern>[6],
+  ): ByPattern | null => readByPattern(picture, toPhoto, box, mine, spread, { hint, struck }, few);
   const mine = partsOf(parts, family);
   const all = partsOf(parts, null);
   let known = readBy(mine);
@@ -128,29 +133,14 @@ export function readFootprint(
   }
   if (known?.whole === true) return proposalOf(known);
   const seen = withoutStruck(readOneByOne(input, onStage), struck);
-  if (!known) return seen;
-  return withContacts(seen, known);
-}
-
-/** A contact found one by one is that of a pattern within this, mm; the row is found where so many of its contacts are. */
-const SAME_CONTACT_MM = 0.25;
-const ROW_FOUND = 0.6;
-/** Next to the contacts of a pattern nothing else is offered within this, mm. */
-const BESIDE_CONTACTS_MM = 0.9;
-
-/** What was found one by one, with the contacts of a pattern where no row was found at their places. */
-function withContacts(seen: FootprintProposal, known: ByPattern): FootprintProposal {
-  const contacts = known.rows.flatMap((r) => r.pads);
-  const beside = (p: { readonly at: BoardPoint }, mm: number): boolean =>
-    contacts.some((c) => Math.hypot(c.at.x - p.at.x, c.at.y - p.at.y) < mm);
-  const found = seen.rows.flatMap((r) => r.pads).filter((p) => beside(p, SAME_CONTACT_MM));
-  if (found.length >= ROW_FOUND * contacts.length) return { ...seen, doubts: known.doubts };
-  return {
-    ...seen,
-    doubts: known.doubts,
-    rows: [...known.rows, ...seen.rows.filter((r) => !r.pads.some((p) => beside(p, BESIDE_CONTACTS_MM)))],
-    lands: seen.lands.filter((l) => !beside(l, BESIDE_CONTACTS_MM)),
-  };
+  // No part as a whole: contacts lie as their family has them all the same.
+  if (!known) {
+    const contacts = readBy(contactPatterns(mine), { ways: 1, ofFamily: 3 });
+    if (contacts && contacts.answer >= RIGHT_ONE && !contacts.goesOn) known = contacts;
+  }
+  return known && !isFamilyRow(seen, known)
+    ? besideContacts(seen, known)
+    : { ...seen, doubts: known?.doubts ?? [] };
 }
 
 /** What was found one by one, less what was struck out before: a row goes with any pad of it. */
