@@ -40,6 +40,8 @@ export interface LengthFrame {
   readonly wobbles: readonly Projective[];
   /** What clicks and caliper alone leave open of the scale, a share, one standard deviation. */
   readonly scaleSigma: number;
+  /** No tilt that a camera is held at explains how the lengths differ: one of them is wrong. */
+  readonly atOdds: boolean;
 }
 
 export const pixelsOf = (l: KnownLength): number => Math.hypot(l.to.x - l.from.x, l.to.y - l.from.y);
@@ -70,7 +72,11 @@ function answersOf(l: KnownLength, middle: PhotoPoint, mmPerPx: number): number[
 
 const square = (x: number): number => x * x;
 
+/** Lengths that want a tilt this many standard deviations from what is usual are at odds. */
+const AT_ODDS = 4;
+
 interface Fit {
+  readonly atOdds: boolean;
   readonly pose: Pose;
   readonly middle: PhotoPoint;
   readonly covariance: Matrix;
@@ -109,14 +115,23 @@ function fitPose(lengths: readonly KnownLength[]): Fit {
   const left = Matrix.sub(rows.mmul(Matrix.columnVector([...pose])), seen).to1DArray();
   const strain =
     left.reduce((s, v) => s + v * v, 0) + pose.reduce((s, v, i) => s + (held[i] as number) * v * v, 0);
+  const spare = Math.max(1, lengths.length - 1);
   // Three lengths and more tell by themselves how well they were taken.
-  const worse = lengths.length > 2 ? Math.max(1, strain / (lengths.length - 1)) : 1;
+  const worse = lengths.length > 2 ? Math.max(1, strain / spare) : 1;
+  const scaleSigma = Math.sqrt(worse / rows.getColumn(0).reduce((s, v) => s + v * v, 0));
+  const about = { middle, mmPerPx };
+  if (strain / spare <= AT_ODDS ** 2)
+    return { ...about, atOdds: false, pose, covariance: covariance.mul(worse), scaleSigma };
+  // Nothing is made of the tilt then: one scale between them, as uncertain as they differ.
+  const logs = lengths.map((l) => Math.log(l.lengthMm / pixelsOf(l)));
+  const between = logs.reduce((s, v) => s + v, 0) / logs.length;
+  const apart = Math.sqrt(logs.reduce((s, v) => s + square(v - between), 0) / spare);
   return {
-    pose,
-    middle,
-    covariance: covariance.mul(worse),
-    scaleSigma: Math.sqrt(worse / rows.getColumn(0).reduce((s, v) => s + v * v, 0)),
-    mmPerPx,
+    ...about,
+    atOdds: true,
+    pose: [between, 0, 0, 0, 0],
+    covariance: Matrix.diag([square(apart), ...held.slice(1).map((h) => 1 / h)]),
+    scaleSigma: apart,
   };
 }
 
@@ -125,11 +140,11 @@ const asProjective = (m: readonly number[]): Projective => m as unknown as Proje
 /**
  * The frame of a picture from known lengths: one scale, and as much of the camera's tilt as lengths of several directions and places tell
  * beside what is usual of a camera held by hand (least squares of logarithms with a prior, to first order in the tilt). What they leave
- * open of it is in the wobbles.
+ * open of it is in the wobbles. Lengths at odds, which no usual tilt explains, give one scale between them, as uncertain as they differ.
  * @param lengths one at least, each of at least two pixels and above 0 mm
  */
 export function frameOfLengths(lengths: readonly KnownLength[]): LengthFrame {
-  const { pose, middle, covariance, scaleSigma } = fitPose(lengths);
+  const { pose, middle, covariance, scaleSigma, atOdds } = fitPose(lengths);
   const raw = poseMap(pose, middle);
   const corner = project(raw, { x: 0, y: 0 });
   const placed = (m: Projective): Projective => {
@@ -137,7 +152,12 @@ export function frameOfLengths(lengths: readonly KnownLength[]): LengthFrame {
     return asProjective(moved.map((v) => v / moved[8]));
   };
   const map = placed(raw);
-  return { map, wobbles: stepsOf(pose, covariance, (p) => placed(poseMap(p, middle)), map), scaleSigma };
+  return {
+    map,
+    wobbles: stepsOf(pose, covariance, (p) => placed(poseMap(p, middle)), map),
+    scaleSigma,
+    atOdds,
+  };
 }
 
 /** One standard deviation steps of a map in the independent directions of its pose. */

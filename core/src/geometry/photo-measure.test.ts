@@ -67,7 +67,7 @@ describe('lengths', () => {
       lengths: [length(1000, 25), length(400, 12.7), length(800, 20)],
     });
     expect(foul.outlier).toBe(1);
-    expect(Math.abs(foul.residualsMm[1] ?? 0)).toBeGreaterThan(0.5);
+    expect(Math.abs(foul.residualsMm[1] ?? 0)).toBeGreaterThan(1);
   });
   it('lengths across each other tell a tilt: what is shortened one way is drawn out again', () => {
     const [along, across] = [
@@ -90,6 +90,23 @@ describe('lengths', () => {
     expect(measureLength(one, o, down).perspectiveMm).toBeGreaterThan(
       1.4 * measureLength(one, o, right).perspectiveMm,
     );
+  });
+  it('lengths at odds bend no picture: one scale between them, as uncertain as they differ', () => {
+    const along = { from: { x: 0, y: 0 }, to: { x: 800, y: 0 }, lengthMm: 20 };
+    const wrong = { from: { x: 0, y: 500 }, to: { x: 400, y: 500 }, lengthMm: 17 };
+    const frame = frameOf({ kind: 'lengths', lengths: [along, wrong] });
+    expect(frame.atOdds).toBe(true);
+    const [o, right, down] = [photoPoint(0, 0), photoPoint(400, 0), photoPoint(0, 400)].map((p) =>
+      toBoard(p, frame),
+    );
+    if (!o || !right || !down) throw new Error('three places');
+    expect(distanceMm(o, right)).toBeCloseTo(distanceMm(o, down), 9);
+    expect(measureLength(frame, o, right).sigmaMm / distanceMm(o, right)).toBeGreaterThan(0.2);
+    // A third tells which of them is off, and that one is left out.
+    const third = { from: { x: 100, y: 0 }, to: { x: 100, y: 600 }, lengthMm: 15.05 };
+    const told = frameOf({ kind: 'lengths', lengths: [along, wrong, third] });
+    expect([told.atOdds, told.outlier]).toEqual([false, 1]);
+    expect(measureLength(told, o, right).sigmaMm / 10).toBeLessThan(0.05);
   });
   it.each([
     [{ kind: 'lengths', lengths: [] }, 'lengths'],

@@ -58,6 +58,8 @@ export interface PhotoFrame {
   readonly rmsMm: number;
   /** Which known length or point does not go with the others; `null` when all do. */
   readonly outlier: number | null;
+  /** The lengths contradict each other, and nothing tells which of them is wrong. */
+  readonly atOdds: boolean;
 }
 
 export type FrameVerdict =
@@ -118,7 +120,10 @@ function readLengths(lengths: readonly KnownLength[]): FrameVerdict {
     return { ok: false, code: 'nothing-known', path: 'lengths', message: 'No length is known yet' };
   const fault = faultOf(lengths);
   if (fault) return fault;
-  const { map, wobbles, scaleSigma } = frameOfLengths(lengths);
+  const outlier = outlierOf(lengths);
+  // One that does not go with the others is told, and left out.
+  const weighed = lengths.filter((_, i) => i !== outlier);
+  const { map, wobbles, scaleSigma, atOdds } = frameOfLengths(weighed);
   const residualsMm = lengthResiduals(map, lengths);
   return {
     ok: true,
@@ -130,7 +135,8 @@ function readLengths(lengths: readonly KnownLength[]): FrameVerdict {
       scaleSigma,
       residualsMm,
       rmsMm: rmsOf(residualsMm),
-      outlier: outlierOf(lengths),
+      outlier,
+      atOdds,
     },
   };
 }
@@ -219,6 +225,7 @@ function readPlane(points: readonly KnownPoint[], lengths: readonly KnownLength[
       outlier:
         pointOutlier(points, fit.residuals) ??
         (worst > OUTLIER_SIGMAS ? points.length + strains.indexOf(worst) : null),
+      atOdds: false,
     },
   };
 }
@@ -258,6 +265,7 @@ function readLandmarks(points: readonly KnownPoint[]): FrameVerdict {
       residualsMm: residuals,
       rmsMm: rms,
       outlier: null,
+      atOdds: false,
     },
   };
 }
@@ -276,17 +284,6 @@ export function readFrame(measure: PhotoMeasure): FrameVerdict {
 /** The usual measure: two clicks and a length. */
 export function twoClicks(from: PhotoPoint, to: PhotoPoint, lengthMm: number): PhotoMeasure {
   return { kind: 'lengths', lengths: [{ from, to, lengthMm }] };
-}
-
-/** Lengths that a measure holds. */
-export const lengthsOf = (measure: PhotoMeasure | null): readonly KnownLength[] =>
-  measure?.kind === 'lengths' ? measure.lengths : measure?.kind === 'plane' ? (measure.lengths ?? []) : [];
-
-/** A measure with these lengths: beside its known points, where it was laid flat by such. */
-export function withLengths(measure: PhotoMeasure | null, lengths: readonly KnownLength[]): PhotoMeasure {
-  return measure?.kind === 'plane'
-    ? { kind: 'plane', points: measure.points, ...(lengths.length > 0 && { lengths }) }
-    : { kind: 'lengths', lengths };
 }
 
 export function toBoard(p: PhotoPoint, frame: Pick<PhotoFrame, 'map'>): BoardPoint {

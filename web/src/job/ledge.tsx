@@ -35,7 +35,7 @@ export function Ledge() {
     if (!frame) return [];
     const [xx, xy, yx, yy] = derivative(frame.back, { x: 0, y: 0 });
     return [
-      `${face} ${significant(Math.sqrt(Math.abs(xx * yy - xy * yx)))} px/mm${frame.tiltTakenOut ? ', tilt out' : ''}`,
+      `${face} ${significant(Math.sqrt(Math.abs(xx * yy - xy * yx)))} px/mm${frame.atOdds ? ', lengths at odds' : frame.tiltTakenOut ? ', tilt out' : ''}`,
     ];
   });
   const standing = view.record.readings.filter((r) => !r.struck).length;

@@ -232,6 +232,24 @@ describe('what the picture was read to show', () => {
 });
 
 describe('measures', () => {
+  it('lengths that contradict each other are said to, on the ledge as well', async () => {
+    const board = sampleBoard();
+    const [sheet] = board.faces;
+    if (!sheet) throw new Error('no picture');
+    const length = (px: number, lengthMm: number, y: number) => ({
+      from: { x: 0, y },
+      to: { x: px, y },
+      lengthMm,
+    });
+    await open({
+      ...board,
+      faces: [
+        { ...sheet, measure: { kind: 'lengths', lengths: [length(900, 30, 0), length(600, 31, 300)] } },
+      ],
+    });
+    expect(await screen.findByText(/These lengths contradict each other/)).toBeInTheDocument();
+    expect(screen.getByText(/lengths at odds/)).toBeInTheDocument();
+  });
   it('say what they are worth, and several lengths name the one that is off', async () => {
     const board = sampleBoard();
     const [sheet] = board.faces;

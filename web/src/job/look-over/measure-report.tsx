@@ -45,6 +45,12 @@ export function MeasureReport() {
             ? 'Of the camera’s tilt only what these lengths tell is taken out: a rectangle or a grid tells all.'
             : 'The tilt of the camera is not known: a rectangle or a grid takes it out.'}
       </p>
+      {frame.atOdds && (
+        <p role="alert" className="text-stop">
+          These lengths contradict each other: no tilt of the camera makes both true. Strike the wrong one, or
+          take a third.
+        </p>
+      )}
       <Tick checked={errors} onChange={showErrors}>
         show the error over the plate
       </Tick>
