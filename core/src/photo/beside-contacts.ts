@@ -2,10 +2,11 @@ import type { BoardPoint } from '../geometry/point';
 import type { FootprintProposal, FoundLand } from './found';
 import type { ByPattern } from './read-by-pattern';
 
-/** Whether what was found one by one is spaced as a known family, with more pads than the contacts of a pattern. */
+/** Whether rows that were found one by one are spaced as a known family, with as many pads together as the contacts of a pattern. */
 export const isFamilyRow = (seen: FootprintProposal, known: ByPattern): boolean => {
   const contacts = known.rows.reduce((n, r) => n + r.pads.length, 0);
-  return seen.rows.some((r) => r.family !== null && r.pads.length > Math.max(FEW_PADS, contacts - 1));
+  const familiar = seen.rows.filter((r) => r.family !== null).reduce((n, r) => n + r.pads.length, 0);
+  return familiar >= Math.max(FEW_PADS + 1, contacts);
 };
 
 /** A row of so few pads is soon spaced like any family. */

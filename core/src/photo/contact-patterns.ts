@@ -3,8 +3,8 @@ import type { Oblong } from '../geometry/oblong';
 
 /** Places and sizes that differ by less are one, mm: contacts of one family are laid alike by all makers, their pads longer or shorter. */
 const [PLACE_STEP, SIZE_STEP] = [0.1, 0.25] as const;
-/** So few contacts lie anywhere by chance. */
-const LEAST_CONTACTS = 4;
+/** Fewer contacts lie anywhere by chance; longer rows are found one by one as well, and seldom missed. */
+const [LEAST_CONTACTS, FEW_CONTACTS] = [4, 6] as const;
 
 /** A pattern of contacts by its middle, so that two parts with other origins are one. */
 function keyOf(contacts: readonly PartLand[]): string {
@@ -24,16 +24,15 @@ function keyOf(contacts: readonly PartLand[]): string {
 const RINGS = [1.4, 1.6, 1.8, 2] as const;
 const RING_HOLE_MM = 0.95;
 
-/** Lengths of surface pads that makers draw for one row, mm; rows of more contacts than this are as they are, since they cost time. */
+/** Lengths of surface pads that makers draw for one row, mm. */
 const LENGTHS = [1.15, 1.4, 1.65, 1.95, 2.3] as const;
-const FEW_CONTACTS = 6;
 
 /** A pattern with pads of each usual size: rings of through contacts, lengths of surface ones. */
 function inUsualSizes(contacts: readonly PartLand[]): (readonly PartLand[])[] {
   const round = (mm: number): Oblong => ({ lengthMm: mm, widthMm: mm, directionDeg: 0 });
   if (contacts.every((l) => l.hole !== null))
     return RINGS.map((mm) => contacts.map((l) => ({ ...l, copper: round(mm), hole: round(RING_HOLE_MM) })));
-  if (contacts.length > FEW_CONTACTS || contacts.some((l) => l.hole !== null)) return [contacts];
+  if (contacts.some((l) => l.hole !== null)) return [contacts];
   return [
     contacts,
     ...LENGTHS.map((mm) => contacts.map((l) => ({ ...l, copper: { ...l.copper, lengthMm: mm } }))),
@@ -42,13 +41,13 @@ function inUsualSizes(contacts: readonly PartLand[]): (readonly PartLand[])[] {
 
 /**
  * The contacts of parts without what holds them, each pattern once: makers place legs as they like, contacts as the family has them.
- * Parts of fewer than four contacts are left out.
+ * Parts of fewer than four contacts or more than six are left out.
  */
 export function contactPatterns(parts: readonly ConnectorPart[]): ConnectorPart[] {
   const made = new Map<string, ConnectorPart>();
   for (const part of parts) {
     const own = part.lands.filter((l) => l.role === 'contact');
-    if (own.length < LEAST_CONTACTS) continue;
+    if (own.length < LEAST_CONTACTS || own.length > FEW_CONTACTS) continue;
     for (const lands of inUsualSizes(own)) {
       const key = keyOf(lands);
       if (!made.has(key)) made.set(key, { ...part, lands });
