@@ -36,9 +36,9 @@ export function besideContacts(seen: FootprintProposal, known: ByPattern): Footp
       Math.hypot(along(l.at), across(l.at)) < HOLDS_WITHIN_MM &&
       !pads.some((p) => Math.hypot(p.at.x - l.at.x, p.at.y - l.at.y) < BESIDE_CONTACTS_MM),
   );
-  const alike = (a: FoundLand, b: FoundLand): boolean =>
-    Math.abs(Math.log((a.slot?.lengthMm ?? 1) / (b.slot?.lengthMm ?? 1))) < ALIKE &&
-    Math.abs(Math.log((a.slot?.widthMm ?? 1) / (b.slot?.widthMm ?? 1))) < ALIKE;
+  const likeSize = (one: number, two: number): boolean => Math.abs(Math.log(one / two)) < ALIKE;
+  const alike = ({ slot: a }: FoundLand, { slot: b }: FoundLand): boolean =>
+    likeSize(a.lengthMm, b.lengthMm) && likeSize(a.widthMm, b.widthMm);
   const mirrored = (l: FoundLand): boolean =>
     near.some(
       (o) =>
