@@ -114,6 +114,18 @@ test('a second Zebbit on the same port says so in one sentence', async () => {
   expect(said.trim().split('\n')).toHaveLength(1);
 });
 
+test('told to stop, it stops, with pages open that listen', async ({ page }) => {
+  const own = await TestServer.start();
+  const listens = page.waitForRequest((r) => r.url().endsWith('/api/events'));
+  await page.goto(own.url);
+  await listens;
+  await page.waitForLoadState('load');
+  // Resolves when its process has ended; one that waits for the page does not, and this test runs out of time.
+  await own.end();
+  await expect(fetch(`${own.url}/api/health`)).rejects.toThrow();
+  await own.stop();
+});
+
 test('the first page is under 350 kB gzipped', () => {
   const page = readFileSync('web/dist/index.html');
   const files = [...page.toString().matchAll(/(?:src|href)="(\/assets\/[^"]+)"/g)].map(

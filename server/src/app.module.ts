@@ -1,5 +1,7 @@
-import type { DynamicModule } from '@nestjs/common';
-import { Controller, Get, Global, Module } from '@nestjs/common';
+import type { Server } from 'node:http';
+import type { BeforeApplicationShutdown, DynamicModule } from '@nestjs/common';
+import { Controller, Get, Global, Inject, Module } from '@nestjs/common';
+import { HttpAdapterHost } from '@nestjs/core';
 import { ServeStaticModule } from '@nestjs/serve-static';
 import { BackupModule } from './backup/backup.module';
 import { BinModule } from './bin/bin.module';
@@ -41,8 +43,19 @@ class SettingsModule {
   }
 }
 
+/** What is being answered when the server is told to stop has this long to end, ms. */
+const LAST_ANSWERS_MS = 1000;
+
 @Module({})
-export class AppModule {
+export class AppModule implements BeforeApplicationShutdown {
+  constructor(@Inject(HttpAdapterHost) private readonly host: HttpAdapterHost) {}
+
+  /** A page that is open comes back on its kept connection again and again: the server would never end. */
+  beforeApplicationShutdown(): void {
+    const http = this.host.httpAdapter.getHttpServer() as Server;
+    setTimeout(() => http.closeAllConnections(), LAST_ANSWERS_MS).unref();
+  }
+
   static with(settings: Settings): DynamicModule {
     const web =
       settings.webRoot === null

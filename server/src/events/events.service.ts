@@ -1,7 +1,8 @@
+import type { OnModuleDestroy } from '@nestjs/common';
 import { Injectable } from '@nestjs/common';
 import type { BenchEvent, ToldEvent } from '@zebbit/contract';
 import type { Observable } from 'rxjs';
-import { map, merge, Subject, timer } from 'rxjs';
+import { map, merge, ReplaySubject, Subject, takeUntil, timer } from 'rxjs';
 import { callerNow } from './caller';
 
 /** A sign of life this often keeps the line open, and lets a page notice that it is gone, ms. */
@@ -13,8 +14,9 @@ interface Sent {
 
 /** What happens at this bench, told to every page that listens, in order; only what was stored is told. */
 @Injectable()
-export class EventsService {
+export class EventsService implements OnModuleDestroy {
   private readonly all = new Subject<ToldEvent>();
+  private readonly over = new ReplaySubject<true>(1);
   private seq = 0;
 
   tell(event: BenchEvent): void {
@@ -22,10 +24,15 @@ export class EventsService {
     this.all.next({ seq: this.seq, by: callerNow(), event });
   }
 
+  /** Ends every stream: a server that is told to stop would else wait for as long as a page is open. */
+  onModuleDestroy(): void {
+    this.over.next(true);
+  }
+
   stream(): Observable<Sent> {
     return merge(
       timer(0, ALIVE_MS).pipe(map(() => ({ data: { alive: true } as const }))),
       this.all.pipe(map((told) => ({ data: told }))),
-    );
+    ).pipe(takeUntil(this.over));
   }
 }
