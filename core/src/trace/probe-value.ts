@@ -1,4 +1,5 @@
-import type { LineHypothesis, TraceBelief, WiredBelief } from '../belief/belief';
+import type { TraceBelief, WiredBelief } from '../belief/belief';
+import type { LineHypothesis } from '../belief/line-group';
 import { groupOf } from '../belief/belief';
 import { CLASS_COUNT } from '../belief/outcome-class';
 import type { TargetBelief, TraceTarget } from '../belief/pin-belief';
