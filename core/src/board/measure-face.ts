@@ -1,4 +1,5 @@
-import type { PhotoFrame, PhotoMeasure } from '../geometry/photo-measure';
+import type { PhotoMeasure } from '../geometry/photo-measure';
+import type { PhotoFrame } from '../geometry/photo-frame';
 import { readFrame } from '../geometry/photo-measure';
 import { compose, project } from '../geometry/projective';
 import { moveFace } from './arrange';

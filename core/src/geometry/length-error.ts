@@ -1,5 +1,5 @@
 import { CLICK_ERROR_PX } from './length-frame';
-import type { PhotoFrame } from './photo-measure';
+import type { PhotoFrame } from './photo-frame';
 import type { BoardPoint } from './point';
 import type { Projective } from './projective';
 import { derivative, project } from './projective';

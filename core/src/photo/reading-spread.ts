@@ -1,5 +1,5 @@
 import { measureLength } from '../geometry/length-error';
-import type { PhotoFrame } from '../geometry/photo-measure';
+import type { PhotoFrame } from '../geometry/photo-frame';
 import type { BoardPoint } from '../geometry/point';
 import { boardPoint } from '../geometry/point';
 
