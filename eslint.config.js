@@ -19,7 +19,7 @@ export default tseslint.config(
   js.configs.recommended,
   ...tseslint.configs.strict,
   {
-    // What wants types is in .oxlintrc.json: the same rules, in a tenth of the time.
+    // What wants types is in .oxlintrc.json, in a tenth of the time: all of the strict set that the native linter knows.
     languageOptions: { parserOptions: { experimentalDecorators: true, emitDecoratorMetadata: true } },
     rules: {
       '@typescript-eslint/no-extraneous-class': ['error', { allowWithDecorator: true }],

@@ -15,8 +15,8 @@ export interface FoundPad {
   readonly holeMm: number | null;
   /** Its contact, as in `A1/B12`, where the pattern it was read by tells; `null` where it does not, or its ends could be changed over. */
   readonly number: string | null;
-  /** How likely its state is as said, 0.5 to 1. */
-  readonly chance: number;
+  /** How likely its state is as said, 0.5 to 1; `null` where it was found without a pattern, and that was not worked out. */
+  readonly chance: number | null;
 }
 
 export interface FoundRow {
@@ -30,9 +30,6 @@ export interface FoundRow {
   /** The family whose spacing it has; `null` for a plain even row. */
   readonly family: ConnectorFamily | null;
 }
-
-/** What is found without a pattern is right about so often (measured on pictures of another hand). */
-export const ONE_BY_ONE = 0.6;
 
 /** A patch in board millimetres. */
 export interface Mark {
@@ -233,7 +230,7 @@ function asRow(
       at,
       state: there ? (m.bridged ? 'bridged' : 'present') : 'torn',
       number: null,
-      chance: ONE_BY_ONE,
+      chance: null,
       sizeMm: size ? [size.across, size.along] : usual,
       holeMm: holes[0] ? Math.round(holes[0].wide * scale * 100) / 100 : null,
     };

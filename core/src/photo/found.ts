@@ -11,8 +11,8 @@ export interface FoundLand {
   readonly filled: boolean | null;
   /** Of the land on the surface, of the opening else: mm, and the way of its length, degrees. */
   readonly slot: { readonly widthMm: number; readonly lengthMm: number; readonly directionDeg: number };
-  /** How likely its state is as said, 0.5 to 1. */
-  readonly chance: number;
+  /** How likely its state is as said, 0.5 to 1; `null` where it was found without a pattern, and that was not worked out. */
+  readonly chance: number | null;
 }
 
 /** A part whose land pattern explains what is seen. */

@@ -18,7 +18,7 @@ import { besideContacts, isFamilyRow } from './beside-contacts';
 import type { ByPattern } from './read-by-pattern';
 import { readByPattern } from './read-by-pattern';
 import { RIGHT_ONE } from './judge-pattern';
-import { ONE_BY_ONE, toDegrees, findRows } from './find-rows';
+import { toDegrees, findRows } from './find-rows';
 
 export type ReadingStage =
   'laying patterns' | 'laying flat' | 'evening the lamp' | 'finding metal' | 'fitting rows';
@@ -85,7 +85,7 @@ function asLand(m: Mark, perMm: number): FoundLand {
     at,
     state: m.patch.kind === 'bare' ? 'torn' : 'present',
     filled: null,
-    chance: ONE_BY_ONE,
+    chance: null,
     fixing: m.patch.kind === 'hole' ? 'peg' : opening ? 'through-hole' : 'surface',
     slot: { widthMm: shape.wide / perMm, lengthMm: shape.long / perMm, directionDeg: toDegrees(shape.angle) },
   };

@@ -156,6 +156,17 @@ describe('what the picture was read to show', () => {
     expect(within(screen.getByRole('main')).queryByRole('button', { name: /^peg/ })).toBeNull();
     expect(screen.queryByRole('region', { name: 'Seen in the picture' })).toBeNull();
   });
+  it('a chance that was not worked out is not shown', async () => {
+    await open();
+    const rows = found.rows.map((r) => ({ ...r, pads: r.pads.map((p) => ({ ...p, chance: null })) }));
+    act(() =>
+      deskInHand()
+        .tool.getState()
+        .propose({ face: 'top', found: { ...found, rows } }),
+    );
+    expect(part('Seen in the picture')).toHaveTextContent('Row of 3 pads, 1 torn');
+    expect(part('Seen in the picture')).not.toHaveTextContent('each told at');
+  });
   it('two places are pointed at in the box, and can be taken back', async () => {
     await open();
     const corner = (x: number, y: number) => ({ x, y }) as never;

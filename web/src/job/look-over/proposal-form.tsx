@@ -63,7 +63,8 @@ function RowLine({
   const { refused, refuse, firstPins, sayFirstPin } = useTool();
   const count = (state: string): number => row.pads.filter((p) => p.state === state).length;
   const [torn, unsure] = [count('torn'), count('unsure')];
-  const told = row.pads.filter((p) => p.state !== 'unsure').map((p) => p.chance);
+  // Pads that were found one by one have no chance worked out: none is shown.
+  const told = row.pads.flatMap((p) => (p.state === 'unsure' || p.chance === null ? [] : [p.chance]));
   const [first, last] = [row.pads[0]?.number, row.pads.at(-1)?.number];
   const known = first != null && last != null && row.pads.length > 1 ? `, ${first} to ${last}` : '';
   return (
