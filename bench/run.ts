@@ -1,5 +1,5 @@
 import { isMainThread } from 'node:worker_threads';
-import { OTHER_STAGES } from '@zebbit/core/practice';
+import { FURTHER_STAGES, OTHER_STAGES } from '@zebbit/core/practice';
 import { benchBoards } from './boards';
 import { benchCharge } from './charge';
 import { benchCircuit } from './circuit';
@@ -74,6 +74,12 @@ async function run(): Promise<void> {
       [0, 0.03],
       `${OTHER_STAGES.length} stages that the belief was not made on`,
       'others',
+    );
+    await benchTrace(
+      boardSeeds(fresh, count),
+      [0, 0.03],
+      `${FURTHER_STAGES.length} stages drawn after it, legs torn, parts on both faces`,
+      'further',
     );
   });
   await part('shorts', () => benchShorts(boardSeeds(fresh, 1000)));

@@ -1,7 +1,7 @@
 import type { MeterMode, MeterShown, Reading, TraceAdvice } from '@zebbit/core';
-import type { BrokenBoard } from '@zebbit/core/practice';
-import { traceAdvice, traceContext, traceScene, fewestProbes } from '@zebbit/core';
-import { askSlipping, brokenBoard, seeded, truthBench } from '@zebbit/core/practice';
+import type { BoardWish, BrokenBoard } from '@zebbit/core/practice';
+import { EMPTY_DOCUMENTS, fewestProbes, jobView, traceAdvice, traceContext, traceScene } from '@zebbit/core';
+import { askSlipping, brokenBoard, harms, seeded, truthBench } from '@zebbit/core/practice';
 import { playFixedOrder } from './fixed-order';
 
 export interface TraceTally {
@@ -17,6 +17,9 @@ export interface TraceTally {
   wrong: number;
   unsure: number;
   wrongNowhere: number;
+  /** Landings, sure or not, where a wire would harm the board; those that no word of danger stands beside. */
+  harm: number;
+  harmSilent: number;
   seconds: number[];
   failures: string[];
   /** Chance said of the likeliest landing, and whether it was on the pin's net: one pair a required pin to be rebuilt. */
@@ -36,6 +39,8 @@ export const emptyTally = (): TraceTally => ({
   wrong: 0,
   unsure: 0,
   wrongNowhere: 0,
+  harm: 0,
+  harmSilent: 0,
   seconds: [],
   failures: [],
   said: [],
@@ -73,12 +78,39 @@ function works({ truth }: BrokenBoard, pointId: string, net: string | undefined)
   );
 }
 
+/** Counts the landings that the pin table shows where a wire would harm the board, and those it warns of. */
+function countHarm(
+  board: BrokenBoard,
+  readings: readonly Reading[],
+  advice: TraceAdvice,
+  tally: TraceTally,
+): void {
+  const answers = {
+    believed: readings.length > 0 ? advice.targets : [],
+    doubtful: advice.doubtful,
+    order: null,
+  };
+  const { pins } = jobView({ ...EMPTY_DOCUMENTS, board: board.truth.board, readings, results: [] }, answers);
+  for (const row of pins) {
+    if (row.status === 'sound' || !row.landing) continue;
+    const { pointId } = row.landing;
+    const net = board.truth.netOf[pointId];
+    if (net === board.pinNets[row.pin.id] || !harms(row.pin.pin.function, net)) continue;
+    tally.harm += 1;
+    const silent = row.contradictions.length === 0 && row.danger === null;
+    if (silent) tally.harmSilent += 1;
+    tally.failures.push(
+      `${board.seed} ${board.kind} ${row.pin.pin.function}: HARM${silent ? ', silent' : ', warned'}: ${pointId}, net ${net ?? ''}`,
+    );
+  }
+}
+
 /** Traces one made-up board by the proposed probes and by the fixed order, and counts. */
 export function playBoard(
   seed: number,
   slip: number,
   tally: TraceTally,
-  from: 'usual' | 'others' = 'usual',
+  from: BoardWish['from'] = 'usual',
 ): void {
   const board = brokenBoard(seed, { from });
   const ask = hand(board, slip, seed * 7 + 1);
@@ -109,6 +141,7 @@ export function playBoard(
       ...shown,
     });
   }
+  countHarm(board, readings, advice, tally);
   const fixed = playFixedOrder(board.truth.board, hand(board, slip, seed * 11 + 5));
   tally.boards += 1;
   tally.probes += readings.length;

@@ -1,6 +1,7 @@
 import { fileURLToPath } from 'node:url';
 import { isMainThread, parentPort, Worker, workerData } from 'node:worker_threads';
 import { traceAdvice, traceContext, traceScene } from '@zebbit/core';
+import type { BoardWish } from '@zebbit/core/practice';
 import { brokenBoard } from '@zebbit/core/practice';
 import type { TraceTally } from './trace-players';
 import { emptyTally, playBoard } from './trace-players';
@@ -8,7 +9,7 @@ import { emptyTally, playBoard } from './trace-players';
 interface Share {
   readonly seeds: readonly number[];
   readonly slip: number;
-  readonly from: 'usual' | 'others';
+  readonly from: BoardWish['from'];
 }
 
 if (!isMainThread) {
@@ -63,7 +64,7 @@ export async function benchTrace(
   seeds: readonly number[],
   slips: readonly number[],
   title: string,
-  from: 'usual' | 'others' = 'usual',
+  from: BoardWish['from'] = 'usual',
 ): Promise<void> {
   for (const slip of slips) {
     const t = await play(seeds, slip, from);
@@ -71,12 +72,12 @@ export async function benchTrace(
     process.stdout.write(
       [
         `\nTrace, ${title}: ${t.boards} boards, ${(slip * 100).toFixed(0)} % of readings corrupted`,
-        `  wrong among sure ${pct(t.wrong, t.sure)} (${t.wrong} of ${t.sure}, ${t.wrongNowhere} said to go nowhere), unsure ${pct(t.unsure, t.required)} of ${t.required} pins`,
+        `  wrong among sure ${pct(t.wrong, t.sure)} (${t.wrong} of ${t.sure}, ${t.wrongNowhere} said to go nowhere), landings that harm ${t.harm} (${t.harmSilent} without a word), unsure ${pct(t.unsure, t.required)} of ${t.required} pins`,
         `  probes a board: ${(t.probes / t.boards).toFixed(2)}; fixed order ${(t.fixedProbes / t.boards).toFixed(2)} (${pct(t.probes, t.fixedProbes)} of it), all pairs ${(t.allPairs / t.boards).toFixed(0)}, entropy bound ${(t.boundProbes / t.boards).toFixed(2)}`,
         `  the fixed order was wrong for ${pct(t.fixedWrong, t.required)}, found nothing for ${pct(t.fixedMissing, t.required)}`,
         `  belief and next probe together: median ${(1000 * (times[Math.floor(times.length / 2)] ?? 0)).toFixed(0)} ms, 95 of 100 under ${(1000 * (times[Math.floor(times.length * 0.95)] ?? 0)).toFixed(0)} ms`,
         `  said and right: ${decilesOf(t.said)}`,
-        ...t.failures.slice(0, 12).map((f) => `    ${f}`),
+        ...t.failures.slice(0, 40).map((f) => `    ${f}`),
         '',
       ].join('\n'),
     );

@@ -11,6 +11,8 @@ export interface PartTruth {
   readonly model?: DiodeModel;
   /** Leak of each input to ground, ohms. */
   readonly leakOhms?: number;
+  /** Of a transistor: its body diode conducts from drain to source. */
+  readonly pChannel?: boolean;
 }
 
 const COIL_OHMS: Readonly<Partial<Record<Component['kind'], number>>> = {
@@ -98,7 +100,10 @@ function partsOf(component: Component, net: (i: number) => string, truth: PartTr
         ...junction(1, 2, truth.model ?? JUNCTIONS.schottky),
       ];
     case 'transistor':
-      return terminals.length > 2 ? junction(1, 2, truth.model ?? JUNCTIONS.body) : [];
+      if (terminals.length < 3) return [];
+      return truth.pChannel
+        ? junction(2, 1, truth.model ?? JUNCTIONS.body)
+        : junction(1, 2, truth.model ?? JUNCTIONS.body);
     case 'esd-array':
       return terminals.flatMap((_, i) =>
         net(i) === GROUND

@@ -12,6 +12,9 @@ import { boardPoint } from '../geometry/point';
 import { boardCircuit } from './board-circuit';
 import type { StageKind } from './input-stage';
 import { FUNCTION_NET, layStage, STAGE_FAMILY, STAGE_KINDS } from './input-stage';
+import { bothFaces } from './both-faces';
+import type { FurtherStage } from './further-stages';
+import { FURTHER_FAMILY, FURTHER_STAGES, layFurtherStage } from './further-stages';
 import type { OtherStage } from './other-stages';
 import { layOtherStage, OTHER_FAMILY, OTHER_STAGES, SHARED_NETS } from './other-stages';
 import { seeded } from './seeded';
@@ -22,10 +25,12 @@ import type { BoardTruth } from './truth';
 export const SECOND_FAULTS = ['none', 'capacitor short', 'chip short', 'fuse open', 'joint cracked'] as const;
 export type SecondFault = (typeof SECOND_FAULTS)[number];
 
+export type AnyStage = StageKind | OtherStage | FurtherStage;
+
 /** A made-up board with its port torn off, as the person marked it, and what is true of it. */
 export interface BrokenBoard {
   readonly seed: number;
-  readonly kind: StageKind | OtherStage;
+  readonly kind: AnyStage;
   readonly family: ConnectorFamily;
   readonly truth: BoardTruth;
   /** True net of every pin that is wired, by pin id. */
@@ -37,9 +42,9 @@ export interface BrokenBoard {
 }
 
 export interface BoardWish {
-  readonly kind?: StageKind | OtherStage;
-  /** Stages to draw from where no kind is named: the usual ones, or those that the belief was not made on. */
-  readonly from?: 'usual' | 'others';
+  readonly kind?: AnyStage;
+  /** Stages to draw from where no kind is named: the usual ones, those that the belief was not made on, or a third set drawn after it. */
+  readonly from?: 'usual' | 'others' | 'further';
   readonly fault?: SecondFault;
   /** Chance that a pad is torn off. */
   readonly torn?: number;
@@ -78,17 +83,22 @@ export function brokenBoard(seed: number, wish: BoardWish = {}): BrokenBoard {
   const random = seeded(seed * 2654435761 + 12345);
   const b = stageBuilder(random);
   const { draw } = b;
-  const kind: StageKind | OtherStage =
-    wish.kind ?? (wish.from === 'others' ? draw.pick(OTHER_STAGES) : draw.pick(STAGE_KINDS));
+  const kind: AnyStage =
+    wish.kind ??
+    (wish.from === 'others'
+      ? draw.pick(OTHER_STAGES)
+      : draw.pick<AnyStage>(wish.from === 'further' ? FURTHER_STAGES : STAGE_KINDS));
   const other = OTHER_STAGES.find((k) => k === kind);
-  const family = other ? OTHER_FAMILY[other] : STAGE_FAMILY[kind as StageKind];
+  const further = FURTHER_STAGES.find((k) => k === kind);
+  const family = { ...STAGE_FAMILY, ...OTHER_FAMILY, ...FURTHER_FAMILY }[kind];
   const mirrored = draw.chance(0.05);
   const { rows, real } = markRows(family, mirrored);
   const places = rows.flatMap((row) => row.pins.map((_, i): XY => pinPoint(row, i)));
   const pads = new Map<string, XY[]>();
   real.forEach((f, i) => pads.set(f, [...(pads.get(f) ?? []), places[i] as XY]));
   b.point('pour', 'pour', '0', { x: Math.max(...places.map((p) => p.x)) + 6, y: 8 });
-  if (other) layOtherStage(b, other, pads);
+  if (further) layFurtherStage(b, further, pads);
+  else if (other) layOtherStage(b, other, pads);
   else layStage(b, kind as StageKind, pads);
 
   const shell = draw.chance(0.92) ? '0' : 'shell';
@@ -100,14 +110,14 @@ export function brokenBoard(seed: number, wish: BoardWish = {}): BrokenBoard {
     at: boardPoint(x, -2),
     fixing: 'through-hole',
     slot: null,
-    state: 'sound',
+    state: further && draw.chance(0.3) ? 'torn' : 'sound',
   }));
   for (const leg of legs) b.netOf[leg.id] = shell;
   if (shell !== '0') b.component('resistor', ['shell', '0'], b.near({ x: width + 2, y: 2 }, 0.8), 1e6);
 
   const wiredNets = new Set(b.components.flatMap((c) => c.terminals.map((t) => b.netOf[t.id] ?? '')));
   const pinNets: Record<string, string> = {};
-  const gone = new Set<string>();
+  const gone = new Set<string>(legs.filter((leg) => leg.state === 'torn').map((leg) => leg.id));
   const cut = new Set<string>();
   const followed = new Set<string>();
   const tornShare = wish.torn ?? 0.45;
@@ -137,14 +147,21 @@ export function brokenBoard(seed: number, wish: BoardWish = {}): BrokenBoard {
       }
       return { ...pin, state };
     });
+  const faces = further ? bothFaces(b.components, b.netOf, draw) : null;
+  Object.assign(b.netOf, faces?.netOf);
   const marked: Board = {
     ...EMPTY_BOARD,
     family,
     rows: rows.map((row) => ({ ...row, pins: pins.filter((p) => row.pins.some((q) => q.id === p.id)) })),
     legs,
-    points: b.points,
+    points: [...b.points, ...(faces?.points ?? [])],
+    facePairs: faces?.facePairs ?? [],
     // A person sees what a part is, not what it is worth; now and then not even that.
-    components: b.components.map((c) => ({ ...c, value: null, kind: draw.chance(0.02) ? 'other' : c.kind })),
+    components: (faces?.components ?? b.components).map((c) => ({
+      ...c,
+      value: null,
+      kind: draw.chance(0.02) ? 'other' : c.kind,
+    })),
   };
   const circuit = boardCircuit(b.components, (id) => b.netOf[id], b.truths);
   const fault = wish.fault ?? (draw.chance(0.12) ? draw.pick(SECOND_FAULTS) : 'none');
