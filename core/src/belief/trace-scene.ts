@@ -62,6 +62,8 @@ const FOR_DATA: readonly ConnectorFamily[] = ['usb-a-plug', 'usb-a-3-plug', 'usb
 /** A stub belongs to the pin it stands before: no further to the side than this share of the pitch, nor further away than this, mm. */
 const STUB_SIDE = 0.5;
 const STUB_REACH_MM = 3;
+/** To the side counts so many times against further away. */
+const SIDE_COUNTS = 4;
 /** Where the distance cannot be known, as across faces that are not laid on each other, mm. */
 const UNKNOWN_SPAN_MM = 8;
 
@@ -73,8 +75,11 @@ function stubPin(ctx: TraceContext, point: ProbePoint): number {
     const angle = (pin.row.directionDeg * Math.PI) / 180;
     const [dx, dy] = [point.at.x - pin.at.x, point.at.y - pin.at.y];
     const along = Math.abs(dx * Math.cos(angle) + dy * Math.sin(angle));
-    if (along > STUB_SIDE * pin.row.pitchMm || Math.hypot(dx, dy) > STUB_REACH_MM || along >= least) return;
-    least = along;
+    const mm = Math.hypot(dx, dy);
+    // Of two pads in one column, as a B socket has them, the nearer one.
+    const off = along * SIDE_COUNTS + mm;
+    if (along > STUB_SIDE * pin.row.pitchMm || mm > STUB_REACH_MM || off >= least) return;
+    least = off;
     best = i;
   });
   return best;
