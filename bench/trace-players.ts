@@ -17,6 +17,8 @@ export interface TraceTally {
   wrong: number;
   unsure: number;
   wrongNowhere: number;
+  /** Right, but behind a part of few ohms. */
+  far: number;
   /** Landings, sure or not, where a wire would harm the board; those that no word of danger stands beside. */
   harm: number;
   harmSilent: number;
@@ -39,6 +41,7 @@ export const emptyTally = (): TraceTally => ({
   wrong: 0,
   unsure: 0,
   wrongNowhere: 0,
+  far: 0,
   harm: 0,
   harmSilent: 0,
   seconds: [],
@@ -65,17 +68,23 @@ function hand(
   };
 }
 
-/** A wire at a place works: it is on the net, or at the other end of a part of few ohms that stands in its line. */
-function works({ truth }: BrokenBoard, pointId: string, net: string | undefined): boolean {
-  if (truth.netOf[pointId] === net) return true;
-  const part = truth.board.components.find((c) => c.terminals.some((t) => t.id === pointId));
-  const other = part?.terminals.find((t) => t.id !== pointId)?.id ?? '';
-  return (
-    ['fuse', 'bead', 'inductor', 'resistor', 'other'].includes(part?.kind ?? '') &&
-    part?.terminals.length === 2 &&
-    truth.netOf[other] === net &&
-    truth.circuit.some((c) => c.id === part.id && c.kind === 'resistor' && c.ohms < 50)
+/**
+ * A wire at a place works: it is on the net, or on the far side of a part of few ohms that stands in its line (a fuse or bead is lost then),
+ * at that part's other end or anywhere on its net.
+ */
+function works({ truth }: BrokenBoard, pointId: string, net: string | undefined): 'near' | 'far' | null {
+  const own = truth.netOf[pointId];
+  if (own === net) return 'near';
+  // CC1 and CC2 each end at a resistor of their own: a device works with the two changed over.
+  if (net?.startsWith('cc') === true && own?.startsWith('cc') === true) return 'far';
+  const through = truth.circuit.some(
+    (c) =>
+      c.kind === 'resistor' &&
+      c.ohms < 50 &&
+      truth.board.components.some((k) => k.id === c.id && k.terminals.length === 2) &&
+      ((c.a === net && c.b === own) || (c.b === net && c.a === own)),
   );
+  return through ? 'far' : null;
 }
 
 /** Counts the landings that the pin table shows where a wire would harm the board, and those it warns of. */
@@ -163,7 +172,7 @@ export function playBoard(
       }
       tally.required += 1;
       const likeliest = landings[0];
-      if (likeliest) tally.said.push([likeliest.p, Number(works(board, likeliest.pointId, net))]);
+      if (likeliest) tally.said.push([likeliest.p, Number(works(board, likeliest.pointId, net) !== null)]);
       const there = fixed.landings.get(id) ?? null;
       if (there === null) tally.fixedMissing += 1;
       else if (board.truth.netOf[there] !== net) tally.fixedWrong += 1;
@@ -172,8 +181,9 @@ export function playBoard(
       } else {
         tally.sure += 1;
         const landed = landings[0]?.pointId ?? '';
-        const right = status === 'sure' && works(board, landed, net);
-        if (!right) {
+        const way = status === 'sure' ? works(board, landed, net) : null;
+        if (way === 'far') tally.far += 1;
+        if (way === null) {
           tally.wrong += 1;
           if (status === 'nowhere') tally.wrongNowhere += 1;
           note(

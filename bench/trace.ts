@@ -72,7 +72,7 @@ export async function benchTrace(
     process.stdout.write(
       [
         `\nTrace, ${title}: ${t.boards} boards, ${(slip * 100).toFixed(0)} % of readings corrupted`,
-        `  wrong among sure ${pct(t.wrong, t.sure)} (${t.wrong} of ${t.sure}, ${t.wrongNowhere} said to go nowhere), landings that harm ${t.harm} (${t.harmSilent} without a word), unsure ${pct(t.unsure, t.required)} of ${t.required} pins`,
+        `  wrong among sure ${pct(t.wrong, t.sure)} (${t.wrong} of ${t.sure}, ${t.wrongNowhere} said to go nowhere; ${t.far} right but behind few ohms), landings that harm ${t.harm} (${t.harmSilent} without a word), unsure ${pct(t.unsure, t.required)} of ${t.required} pins`,
         `  probes a board: ${(t.probes / t.boards).toFixed(2)}; fixed order ${(t.fixedProbes / t.boards).toFixed(2)} (${pct(t.probes, t.fixedProbes)} of it), all pairs ${(t.allPairs / t.boards).toFixed(0)}, entropy bound ${(t.boundProbes / t.boards).toFixed(2)}`,
         `  the fixed order was wrong for ${pct(t.fixedWrong, t.required)}, found nothing for ${pct(t.fixedMissing, t.required)}`,
         `  belief and next probe together: median ${(1000 * (times[Math.floor(times.length / 2)] ?? 0)).toFixed(0)} ms, 95 of 100 under ${(1000 * (times[Math.floor(times.length * 0.95)] ?? 0)).toFixed(0)} ms`,

@@ -37,6 +37,10 @@ const HIDDEN_CRACK = { sound: 0.04, lifted: 0.1, cracked: 0.85 } as const;
 const STUB_OF_ANOTHER = 0.045;
 /** A scraped place on the pin's own track is that track, save where the knife slipped onto another. */
 const SCRAPED_OF_ANOTHER = 0.01;
+/** A stub that is seen to be whole and has lost its track all the same (a judgement). */
+const STUB_BROKEN = 0.005;
+/** The pad of a line that lands nowhere on the marked board touches nothing else so often; else the line leads to a part that was not marked (a judgement). */
+const ALONE_WHEN_NOWHERE = 0.7;
 /** More joint states than this are not counted out: the least likely ones go. */
 const MOST_STATES = 2048;
 
@@ -66,8 +70,9 @@ export function anchorPrior(
     case 'stub': {
       const off = p?.owner === 'point' && p.point.ofPin !== undefined ? SCRAPED_OF_ANOTHER : STUB_OF_ANOTHER;
       return [
-        [own, 1 - off],
+        [own, 1 - off - STUB_BROKEN],
         [labels.other, off],
+        [labels.alone, STUB_BROKEN],
       ];
     }
     case 'reference': {
@@ -100,6 +105,33 @@ export function anchorPrior(
     default:
       return [[own, 1]];
   }
+}
+
+/**
+ * How many times likelier each state of a point is once the line of its pin lands nowhere on the marked board: its pad or stub then stands
+ * alone, more often than not. 1 for points of no line, and where D+ and D- are one net: two pads that ring to each other stand not alone.
+ */
+export function whenNowhere(
+  scene: TraceScene,
+  o: Orientation,
+  point: number,
+  states: readonly Pick<AnchorState, 'label' | 'weight'>[],
+): number[] {
+  const f = o.functions[scene.pinOf[point] ?? -1] ?? 'unknown';
+  const role = scene.roles[point];
+  const own = scene.labels.near.get(f);
+  const shared = (o.padsOf.get(f)?.length ?? 0) > 1;
+  if ((role !== 'pad' && role !== 'stub') || own === undefined || shared) return states.map(() => 1);
+  const weightOf = (label: number): number =>
+    states.reduce((sum, s) => sum + (s.label === label ? s.weight : 0), 0);
+  const [on, alone] = [weightOf(own), weightOf(scene.labels.alone)];
+  return states.map((s) =>
+    s.label === own
+      ? 1 - ALONE_WHEN_NOWHERE
+      : s.label === scene.labels.alone
+        ? (alone + ALONE_WHEN_NOWHERE * on) / alone
+        : 1,
+  );
 }
 
 const isEye = (e: TraceEvidence): boolean => e.mode === 'seen';

@@ -4,17 +4,15 @@ import { normalise } from '../inquiry/posterior';
 import { anchorPrior, anchorsOf } from './anchors';
 import type { TraceEvidence } from './evidence';
 import { evidenceOf, spread } from './evidence';
-import type { ExplainDesk, Weighed } from './explain';
-import {
-  groupDesk,
-  groupExplanations,
-  jointExplanations,
-  labelsUnder,
-  logSum,
-  nothingSupposed,
-} from './explain';
+import { groupDesk, groupExplanations, jointExplanations } from './explain';
+import type { ExplainDesk, LineGroupDesk } from './explain-desk';
+import { logSum, nothingSupposed } from './explain-desk';
+import { labelsUnder } from './labels-under';
 import { backgroundOf, isPullUp } from './landing-prior';
-import type { LineGroup, LineHypothesis } from './line-group';
+import type { LineByLine } from './line-by-line';
+import { lineByLine } from './line-by-line';
+import type { LineGroup } from './line-group';
+import { hypothesesOf } from './line-hypotheses';
 import { lineGroups } from './line-pairs';
 import { oneACause } from './one-cause';
 import { settledApart } from './settled-apart';
@@ -53,10 +51,6 @@ export interface TraceBelief {
 
 /** All lines are explained together while explanations times states of the anchors are no more than this. */
 const MOST_CELLS = 12_000;
-/** Explanations lighter than this say only where their lines land, not what else follows. */
-const WORTH_FOLLOWING = 5e-3;
-/** Explanations lighter than this share of a group are dropped. */
-const LEAST_WEIGHT = 1e-6;
 
 /** The background of a site while some lines land nowhere: it is then on none of their nets. */
 function backgrounds(
@@ -99,58 +93,6 @@ export function pullUpsOf(scene: TraceScene, evidence: readonly TraceEvidence[])
   );
 }
 
-/** Explanations of one group among those of all: by where its own lines land. */
-function hypothesesOf(
-  desk: ExplainDesk,
-  weighed: Weighed,
-  functions: readonly PinFunction[],
-  from: number,
-  own: ReadonlySet<number>,
-): LineHypothesis[] {
-  const count = functions.length;
-  const byLandings = new Map<string, number[]>();
-  weighed.candidates.forEach(({ made }, i) => {
-    const key = made.landings.slice(from, from + count).join();
-    const list = byLandings.get(key);
-    if (list) list.push(i);
-    else byLandings.set(key, [i]);
-  });
-  const { labels } = desk.scene;
-  const out = [...byLandings.values()].map((members): LineHypothesis => {
-    const weight = members.reduce((sum, i) => sum + (weighed.weights[i] ?? 0), 0);
-    const landings = weighed.candidates[members[0] ?? 0]?.made.landings.slice(from, from + count) ?? [];
-    const parts = members.flatMap((i) => {
-      const made = weighed.candidates[i]?.made;
-      const shares = weighed.shares[i];
-      return made && shares ? [{ made, shares }] : [];
-    });
-    if (weight > WORTH_FOLLOWING) {
-      const about = new Set(own);
-      for (const site of landings) {
-        if (site < 0) continue;
-        for (const p of [site, desk.scene.partner[site] ?? -1]) {
-          if (p < 0) continue;
-          about.add(p);
-          const c = desk.seen.clusterOf.get(p);
-          const cluster = c === undefined ? undefined : desk.seen.clusters[c];
-          // In a thicket of readings only the place itself is followed: what the rest is then is what it is over all.
-          if (cluster && cluster.pairs.length < cluster.sites.length)
-            for (const s of cluster.sites) about.add(s);
-        }
-      }
-      return { weight, landings, special: labelsUnder(desk, parts, about) };
-    }
-    const special = new Map<number, Float64Array>();
-    landings.forEach((site, i) => {
-      if (site < 0) return;
-      const f = functions[i] ?? 'unknown';
-      special.set(site, spread(labels, [labels.near.get(f) ?? labels.other, 1]));
-    });
-    return { weight, landings, special };
-  });
-  return out.filter((h) => h.weight > LEAST_WEIGHT).sort((a, b) => b.weight - a.weight);
-}
-
 /** The labels of every point with what each group's explanations make of it mixed in. */
 function mixed(usual: readonly Float64Array[], groups: readonly LineGroup[]): Float64Array[] {
   const shift = new Map<number, { sum: Float64Array; weight: number }>();
@@ -188,12 +130,17 @@ interface Wired {
   readonly joint: boolean;
 }
 
-function explain(
+/** One way in which a board may be wired, laid out to be explained: its lines in their groups, with every place each may land on. */
+export function deskOf(
   scene: TraceScene,
   o: Orientation,
   evidence: readonly TraceEvidence[],
   options: BeliefOptions,
-): Wired {
+): {
+  readonly desk: ExplainDesk;
+  readonly parts: readonly PinFunction[][];
+  readonly groups: LineGroupDesk[];
+} {
   const anchors = anchorsOf(scene, o, evidence);
   const lines = [...new Set(o.functions)].filter(
     (f) => f !== 'unknown' && functionGroup(f) !== 'ground' && (options.optional || !isOptional(f)),
@@ -212,7 +159,17 @@ function explain(
     tables: new Map(),
     bases: new Map(),
   };
-  const groups = parts.map((functions) => groupDesk(desk, functions));
+  return { desk, parts, groups: parts.map((functions) => groupDesk(desk, functions)) };
+}
+
+function explain(
+  scene: TraceScene,
+  o: Orientation,
+  evidence: readonly TraceEvidence[],
+  options: BeliefOptions,
+): Wired {
+  const { desk, parts, groups } = deskOf(scene, o, evidence, options);
+  const { anchors } = desk;
   const apart = groups.map((g) => groupExplanations(desk, g));
   const ownPads = (functions: readonly PinFunction[]): Set<number> =>
     new Set(anchors.points.filter((p) => functions.includes(o.functions[scene.pinOf[p] ?? -1] ?? 'unknown')));
@@ -239,13 +196,14 @@ function explain(
     made: { landings: [], supposed: [], nowhere: 0, prior: 0 },
     shares: nothing.map((x) => Math.exp(x - none)),
   };
-  const first = parts.map((functions, k) => ({
-    functions,
-    hypotheses: hypothesesOf(desk, apart[k] as Weighed, functions, 0, ownPads(functions)),
-  }));
+  const each = lineByLine(desk, groups, apart, none);
+  const first = parts.map((functions, k) => {
+    const { weighed, from } = each.groups[k] as LineByLine;
+    return { functions, hypotheses: hypothesesOf(desk, weighed, functions, from, ownPads(functions)) };
+  });
   const settled = settledApart(desk, first, evidence);
   return {
-    log: logPrior + none + apart.reduce((sum, w) => sum + w.logEvidence - none, 0) + settled.log,
+    log: logPrior + none + each.log + settled.log,
     joint: false,
     labels: mixed(everyPoint(scene, o, labelsUnder(desk, [unsupposed])), settled.groups),
     groups: settled.groups,

@@ -16,7 +16,7 @@ export interface DoubtfulReading {
 }
 
 /** From this chance on a reading is put in question. */
-const IN_QUESTION = 0.25;
+const IN_QUESTION = 0.2;
 /** Labels and explanations less likely than this do not speak. */
 const LEAST_LABEL = 1e-4;
 /** How many readings are tried one by one for the set that does not fit. */

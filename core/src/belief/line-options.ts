@@ -39,19 +39,27 @@ function behindOf(scene: TraceScene, f: PinFunction, site: number): Float64Array
   const group = functionGroup(f);
   const kind = scene.kinds[site] ?? 'other';
   const far = labels.far.get(f);
+  const resistor = kind === 'resistor' || kind === 'resistor-array';
+  // A charger that feeds what it is asked for has dividers on its data lines, a host 15 kohm to ground (USB 2.0, from memory).
+  if (group === 'data' && far !== undefined && resistor)
+    return spread(
+      labels,
+      [far, 0.9],
+      [labels.ground, 0.04],
+      [labels.near.get('VBUS') ?? labels.other, 0.03],
+      [labels.other, 0.03],
+    );
+  // A capacitor on a data line is a filter's, to ground; one in the line is rare.
+  if (group === 'data' && far !== undefined && kind === 'capacitor')
+    return spread(labels, [labels.ground, 0.75], [far, 0.2], [labels.other, 0.05]);
   const most = (label: number): Float64Array =>
     spread(labels, [label, 0.96], [labels.other, 0.03], [labels.ground, 0.01]);
-  if (group === 'configuration')
-    return kind === 'resistor' || kind === 'resistor-array' || kind === 'capacitor'
-      ? most(labels.ground)
-      : null;
+  if (group === 'configuration') return resistor || kind === 'capacitor' ? most(labels.ground) : null;
   if (kind === 'capacitor' && group === 'supply') return most(labels.ground);
   if (far === undefined) return null;
   // A diode on a supply stands in its line, or beside it to ground against surges.
   if (kind === 'diode') return spread(labels, [far, 0.55], [labels.ground, 0.4], [labels.other, 0.05]);
-  return ['resistor', 'resistor-array', 'fuse', 'bead', 'inductor', 'choke', 'capacitor'].includes(kind)
-    ? most(far)
-    : null;
+  return resistor || ['fuse', 'bead', 'inductor', 'choke', 'capacitor'].includes(kind) ? most(far) : null;
 }
 
 /** Chance of each site as the landing of a function before any reading, given that it lands on one; in the order of the sites. */

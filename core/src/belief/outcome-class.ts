@@ -8,7 +8,7 @@ export type TraceMode = (typeof TRACE_MODES)[number];
 
 /** Upper edges of the classes that figures fall into; after the last figure come `climbs` and `over`. */
 export const OHMS_EDGES = [
-  0.23, 0.32, 0.45, 1.2, 10, 17, 24.5, 30, 37, 60, 1300, 1700, 4600, 5700, 2e4, 1e6, 1e8,
+  0.23, 0.32, 0.45, 1.2, 10, 17, 24.5, 30, 37, 60, 1300, 1700, 4600, 4850, 5700, 2e4, 1e6, 1e8,
 ] as const;
 export const DIODE_EDGES = [0.005, 0.05, 0.12, 0.4, 0.85, 1.6, 3.1] as const;
 
@@ -58,11 +58,12 @@ const OHMS_WORDS: readonly ClassWords[] = [
   { from: 9, to: 10, shows: '37 Ω to 1.3 kΩ' },
   { from: 11, to: 11, shows: 'about 1.5 kΩ' },
   { from: 12, to: 12, shows: '1.7 to 4.6 kΩ' },
-  { from: 13, to: 13, shows: 'about 5.1 kΩ' },
-  { from: 14, to: 14, shows: '6 to 20 kΩ' },
-  { from: 15, to: 16, shows: '20 kΩ or more' },
-  { from: 17, to: 17, shows: 'it climbs' },
-  { from: 18, to: 18, shows: 'OL' },
+  { from: 13, to: 13, shows: 'about 4.7 kΩ' },
+  { from: 14, to: 14, shows: 'about 5.1 kΩ' },
+  { from: 15, to: 15, shows: '6 to 20 kΩ' },
+  { from: 16, to: 17, shows: '20 kΩ or more' },
+  { from: 18, to: 18, shows: 'it climbs' },
+  { from: 19, to: 19, shows: 'OL' },
 ];
 const DIODE_WORDS: readonly ClassWords[] = [
   { from: 0, to: 1, shows: 'about 0 V' },

@@ -177,7 +177,7 @@ export function isUnread(belief: TraceBelief, target: TraceTarget, landing: numb
   );
 }
 
-/** While a pad or stub that could be asked has not rung to anything, so many times less doubt is let pass. */
+/** While a pad or stub that could be asked has not rung to anything, or a resistor was not measured, so many times less doubt is let pass. */
 const UNASKED = 3;
 
 /** Metal of these pins that a tip can rest on: pads, and ends of tracks that were laid bare. */
@@ -200,6 +200,15 @@ function unasked(belief: TraceBelief, target: TraceTarget): boolean {
   return (
     touches.length > 0 &&
     !evidence.some((e) => rings(e.mode, e.at) && [e.red, e.black].some((p) => touches.includes(p)))
+  );
+}
+
+/** Whether a CC line would land on a resistor that nobody measured: its place alone does not make it 5.1 kohm. */
+function unmeasured({ scene, evidence }: TraceBelief, target: TraceTarget, landing: number): boolean {
+  return (
+    functionGroup(target.functions[0] ?? 'unknown') === 'configuration' &&
+    scene.kinds[landing] === 'resistor' &&
+    !evidence.some((e) => e.mode === 'ohms' && (e.red === landing || e.black === landing))
   );
 }
 
@@ -230,7 +239,8 @@ export function targetBelief(
     .sort((a, b) => fitness(belief, target, b.point) - fitness(belief, target, a.point));
   const rest = ranked.filter((r) => !top.includes(r));
   const nowhere = nowhereChance(belief, target);
-  const wanted = unasked(belief, target) ? 1 - (1 - sureAt) / UNASKED : sureAt;
+  const doubted = unasked(belief, target) || unmeasured(belief, target, top[0]?.point ?? -1);
+  const wanted = doubted ? 1 - (1 - sureAt) / UNASKED : sureAt;
   return {
     target,
     landings: [...top, ...rest]

@@ -4,7 +4,7 @@ import { EMPTY_BOARD } from '../board/board';
 import { placeRow } from '../board/place-row';
 import { testComponent, testReading } from '../testing/test-board';
 import { evidenceOf } from './evidence';
-import type { ExplainDesk } from './explain';
+import type { ExplainDesk } from './explain-desk';
 import type { LineGroup } from './line-group';
 import { settledApart } from './settled-apart';
 import { traceContext } from './trace-context';

@@ -1,6 +1,6 @@
 import type { PinFunction } from '../connector/pin-function';
 import type { TraceEvidence } from './evidence';
-import type { ExplainDesk } from './explain';
+import type { ExplainDesk } from './explain-desk';
 import type { LineGroup, LineHypothesis } from './line-group';
 import { landingPrior } from './line-options';
 import { tiesOf } from './one-cause';

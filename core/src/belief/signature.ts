@@ -93,11 +93,13 @@ export const SIGNATURES: readonly SignatureRow[] = [
   {
     between: ['ground', 'configuration'],
     mixture: [
-      [0.93, ohmsAbout(5100, 0.05)],
+      [0.83, ohmsAbout(5100, 0.03)],
+      [0.04, ohmsAbout(4700, 0.03)],
+      [0.06, junctionUp(0.65, 0.1)],
       [0.05, NOTHING_BETWEEN],
       [0.02, A_WIRE],
     ],
-    shows: '5.1 kΩ either way round',
+    shows: '5.1 kΩ either way round; a clamp where a port controller has it',
     source: 'USB Type-C specification, Rd of a device (from memory)',
   },
   {

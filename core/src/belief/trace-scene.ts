@@ -17,7 +17,7 @@ export type SceneRole = 'pad' | 'dead pad' | 'stub' | 'reference' | 'site';
 
 /** One way in which the board may be wired: the function of each pin, in the order of the board's pins. */
 export interface Orientation {
-  readonly name: 'as usual' | 'mirrored' | 'joined';
+  readonly name: 'as usual' | 'mirrored' | 'joined' | 'one CC';
   readonly weight: number;
   /** D+ and D- are one net: both are called D+ then. */
   readonly joined: boolean;
@@ -59,6 +59,8 @@ const MIRRORED_WEIGHT = 0.025;
 const JOINED_WEIGHT = 0.05;
 const JOINED_FOR_DATA = 0.002;
 const FOR_DATA: readonly ConnectorFamily[] = ['usb-a-plug', 'usb-a-3-plug', 'usb-b', 'usb-a-3'];
+/** Cheap boards join CC1 and CC2 before one resistor now and then, which is wrong and seen all the same (a judgement). */
+const ONE_CC_WEIGHT = 0.03;
 /** A stub belongs to the pin it stands before: no further to the side than this share of the pitch, nor further away than this, mm. */
 const STUB_SIDE = 0.5;
 const STUB_REACH_MM = 3;
@@ -132,6 +134,14 @@ function orientationsOf(ctx: TraceContext, index: ReadonlyMap<string, number>): 
         'joined',
         FOR_DATA.includes(ctx.board.family ?? 'other') ? JOINED_FOR_DATA : JOINED_WEIGHT,
         usual.map((f) => (f === 'D-' ? 'D+' : f)),
+      ),
+    );
+  if (usual.includes('CC1') && usual.includes('CC2'))
+    ways.push(
+      make(
+        'one CC',
+        ONE_CC_WEIGHT,
+        usual.map((f) => (f === 'CC2' ? 'CC1' : f)),
       ),
     );
   const rest = ways.reduce((left, o) => left - o.weight, 1);

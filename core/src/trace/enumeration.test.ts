@@ -4,7 +4,7 @@ import { EMPTY_BOARD } from '../board/board';
 import { placeRow } from '../board/place-row';
 import type { Reading } from '../board/reading';
 import { traceBelief, USUAL_BELIEF } from '../belief/belief';
-import { anchorPrior, anchorsOf } from '../belief/anchors';
+import { anchorPrior, anchorsOf, whenNowhere } from '../belief/anchors';
 import type { TraceEvidence } from '../belief/evidence';
 import { evidenceOf, spread } from '../belief/evidence';
 import { groupLogPrior, SAME_PART } from '../belief/explain';
@@ -90,6 +90,14 @@ function enumerated(scene: TraceScene, o: Orientation, evidence: readonly TraceE
           sum += Math.exp(a.log + b.log + pairLog(scene, o, ['D+', 'D-'], a.site, b.site));
     return Math.log(sum);
   };
+  // The pad of a line that lands nowhere stands alone, more often than not.
+  const anchorDist = (point: number, missing: readonly string[]): Float64Array => {
+    const states = anchorPrior(scene, o, point).map(([label, weight]) => ({ label, weight }));
+    const more = missing.includes(o.functions[scene.pinOf[point] ?? -1] ?? '')
+      ? whenNowhere(scene, o, point, states)
+      : states.map(() => 1);
+    return spread(labels, ...states.map((s, i) => [s.label, s.weight * (more[i] as number)] as const));
+  };
   const norm = pairSum();
   const on = lines.map(() => new Float64Array(scene.points.length));
   const nowhere = new Float64Array(lines.length);
@@ -116,7 +124,7 @@ function enumerated(scene: TraceScene, o: Orientation, evidence: readonly TraceE
         const dists = touched.map((point) =>
           scene.roles[point] === 'site'
             ? (supposed.get(point) ?? background(point, missing))
-            : spread(labels, ...anchorPrior(scene, o, point)),
+            : anchorDist(point, missing),
         );
         // All labels of all points touched, by counting.
         const at = touched.map(() => 0);

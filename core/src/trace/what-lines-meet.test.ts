@@ -1,0 +1,169 @@
+import { describe, expect, it } from '@jest/globals';
+import type { Board, PinRow } from '../board/board';
+import { EMPTY_BOARD } from '../board/board';
+import { placeFamily } from '../board/place-row';
+import type { PadState } from '../board/pad-state';
+import type { Reading } from '../board/reading';
+import { traceBelief } from '../belief/belief';
+import type { TargetBelief } from '../belief/pin-belief';
+import { targetBelief, traceTargets } from '../belief/pin-belief';
+import { traceContext } from '../belief/trace-context';
+import { traceScene } from '../belief/trace-scene';
+import type { ConnectorFamily } from '../connector/family';
+import { FAMILIES } from '../connector/family';
+import type { PinFunction } from '../connector/pin-function';
+import { FURTHER_STAGES } from '../practice/further-stages';
+import { brokenBoard } from '../practice/broken-board';
+import { testComponent, testPoint, testReading } from '../testing/test-board';
+
+function rowsOf(family: ConnectorFamily, stateOf: (f: PinFunction) => PadState): PinRow[] {
+  return placeFamily(EMPTY_BOARD, {
+    family,
+    face: 'top',
+    first: { x: 5, y: 5 } as never,
+    directionDeg: 0,
+    pitchMm: FAMILIES[family].pitchMm,
+    mirrored: false,
+  }).map((r) => ({ ...r, pins: r.pins.map((p) => ({ ...p, state: stateOf(p.function) })) }));
+}
+
+/** A micro-B port with its pads whole; a fuse and three resistors before it. */
+const micro = (): Board => ({
+  ...EMPTY_BOARD,
+  family: 'micro-b',
+  rows: rowsOf('micro-b', () => 'sound'),
+  components: [
+    testComponent('F1', 'fuse', null, 4, 8),
+    testComponent('R1', 'resistor', null, 5.5, 8),
+    testComponent('R2', 'resistor', null, 7.5, 8),
+    testComponent('R3', 'resistor', null, 9.5, 8),
+  ],
+  points: [testPoint('pour', 'pour', 12, 12)],
+});
+
+/** A type C port of sixteen whose CC pads are torn or not; two resistors before them. */
+const typeC = (cc: PadState): Board => ({
+  ...EMPTY_BOARD,
+  family: 'type-c-16',
+  rows: rowsOf('type-c-16', (f) => (f === 'CC1' || f === 'CC2' ? cc : 'sound')),
+  components: [
+    testComponent('R1', 'resistor', null, 6.5, 8),
+    testComponent('R2', 'resistor', null, 9, 8),
+    testComponent('F1', 'fuse', null, 12, 8),
+  ],
+  points: [testPoint('pour', 'pour', 14, 14)],
+});
+
+function believed(board: Board, readings: readonly Reading[], f: PinFunction): TargetBelief {
+  const belief = traceBelief(traceContext(board, readings));
+  const target = traceTargets(belief).find((t) => t.functions[0] === f);
+  if (!target) throw new Error(`nothing is believed of ${f}`);
+  return targetBelief(belief, target, 0.97, 8);
+}
+const pin = (board: Board, number: string): string =>
+  board.rows.flatMap((r) => r.pins).find((p) => p.number === number)?.id ?? '';
+const diode = (red: string, black: string): Reading => ({
+  ...testReading(red, black, 'OL'),
+  mode: 'diode',
+});
+
+describe('a line that goes nowhere', () => {
+  const board = micro();
+  const silent = ['2', '3'].map((n) => diode('pour', pin(board, n)));
+  it('is the likelier the less its own pad shows against ground', () => {
+    const before = believed(board, [testReading('F1.1', 'F1.2', 0.2)], 'D+').nowhere;
+    const one = believed(board, [testReading('F1.1', 'F1.2', 0.2), diode('pour', pin(board, '3'))], 'D+');
+    const both = believed(board, [testReading('F1.1', 'F1.2', 0.2), ...silent], 'D+');
+    expect(before).toBeLessThan(0.25);
+    expect(one.nowhere).toBeGreaterThan(2 * before);
+    expect(both.nowhere).toBeGreaterThan(one.nowhere);
+    expect(both.nowhere).toBeGreaterThan(0.75);
+  });
+  it('does not where its pad shows a junction, as a chip has it', () => {
+    const shown = { ...diode('pour', pin(board, '3')), shown: 'value' as const, value: 0.65 };
+    const before = believed(board, [testReading('F1.1', 'F1.2', 0.2)], 'D+').nowhere;
+    expect(believed(board, [testReading('F1.1', 'F1.2', 0.2), shown], 'D+').nowhere).toBeLessThan(before);
+  });
+});
+
+describe('what a data line ends at', () => {
+  // Both ends of R3 read 50 kohm, one of them ground: a divider's lower half, of which a charger has one on each line.
+  const readings = [testReading('R3.1', 'R3.2', 49_900), testReading('R3.2', 'pour', 'beep')];
+  it('may be a divider or a host’s resistor to ground: its place is not ruled out', () => {
+    const board = micro();
+    const at = believed(board, readings, 'D+').landings.find((l) => l.pointId === 'R3.1');
+    expect(at?.p).toBeGreaterThan(0.02);
+    const rung = believed(board, [...readings, testReading(pin(board, '3'), 'R3.1', 0.2)], 'D+');
+    expect([rung.status, rung.landings[0]?.pointId]).toEqual(['sure', 'R3.1']);
+  });
+});
+
+describe('CC1 and CC2', () => {
+  it('may be one net before one resistor: neither is said to go nowhere for that', () => {
+    const board = typeC('sound');
+    const readings = [
+      testReading(pin(board, 'A5'), 'R1.1', 0.2),
+      testReading(pin(board, 'B5'), 'R1.1', 0.2),
+      testReading('R1.1', 'R1.2', 5100),
+      testReading('R1.2', 'pour', 'beep'),
+    ];
+    for (const f of ['CC1', 'CC2'] as const) {
+      const { landings, nowhere } = believed(board, readings, f);
+      expect(landings[0]?.pointId).toBe('R1.1');
+      expect(landings[0]?.p).toBeGreaterThan(0.85);
+      expect(nowhere).toBeLessThan(0.05);
+    }
+  });
+  it('are not sure of a resistor that nobody measured, nor of one of 4.7 kohm as of one of 5.1', () => {
+    const board = typeC('torn');
+    const place = [testReading('R1.2', 'pour', 'beep'), testReading('R2.2', 'pour', 'beep')];
+    const bare = believed(board, place, 'CC1');
+    expect(bare.status).toBe('unsure');
+    const chance = (ohms: number): number =>
+      believed(board, [...place, testReading('R1.1', 'R1.2', ohms)], 'CC1').landings.find(
+        (l) => l.pointId === 'R1.1',
+      )?.p ?? 0;
+    expect(chance(5080)).toBeGreaterThan(chance(4710));
+    expect(chance(4710)).toBeGreaterThan(chance(100_000));
+  });
+});
+
+describe('a stub', () => {
+  it('before two pads in one column belongs to the nearer one', () => {
+    const rows = rowsOf('usb-b', () => 'torn');
+    const pads = rows.flatMap((r) => r.pins.map((p, i) => ({ id: p.id, row: r, i })));
+    const [upper, lower] = rows;
+    expect(upper?.pins).toHaveLength(2);
+    const y = lower?.first.y ?? 0;
+    const board: Board = {
+      ...EMPTY_BOARD,
+      family: 'usb-b',
+      rows,
+      components: [testComponent('R1', 'resistor', null, 5, y + 4)],
+      points: [
+        testPoint('stub', 'track-end', (lower?.first.x ?? 0) + 0.1, y + 0.9),
+        testPoint('pour', 'pour', 20, 20),
+      ],
+    };
+    const scene = traceScene(traceContext(board, []), 0.02);
+    const owner = scene.pinOf[scene.index.get('stub') ?? -1] ?? -1;
+    expect(traceContext(board, []).pins[owner]?.id).toBe(pads.find((p) => p.row === lower && p.i === 0)?.id);
+  });
+});
+
+describe('the third set of made-up stages', () => {
+  it.each(FURTHER_STAGES)('%s: parts on both faces, every required pin wired to something', (kind) => {
+    const boards = Array.from({ length: 6 }, (_, i) => brokenBoard(i + 1, { kind }));
+    const faces = boards.flatMap((b) => b.truth.board.components.map((c) => c.face));
+    expect(new Set(faces)).toEqual(new Set(['top', 'bottom']));
+    for (const { truth, required, pinNets } of boards) {
+      expect(required.length).toBeGreaterThan(0);
+      for (const id of required) {
+        const net = pinNets[id];
+        const there = [...truth.board.components.flatMap((c) => c.terminals.map((t) => t.id)), 'pour'];
+        expect(there.some((t) => truth.netOf[t] === net)).toBe(true);
+      }
+    }
+    expect(brokenBoard(3, { kind })).toEqual(brokenBoard(3, { kind }));
+  });
+});
