@@ -176,7 +176,7 @@ test('a picture is measured, read by itself, marked by keyboard and given out', 
   expect(errors.filter((e) => !e.includes('inline event handler'))).toEqual([]);
 });
 
-test('what was unticked is not offered again; two pointed places decide; a box of nothing is refused with the reason', async ({
+test('what was unticked is not offered again, not after a reload either; two pointed places decide; a box of nothing is refused with the reason', async ({
   page,
 }) => {
   const errors = watchErrors(page);
@@ -198,6 +198,18 @@ test('what was unticked is not offered again; two pointed places decide; a box o
   await box([11.5, 4.4], [22.5, 10.6]);
   await read();
   await expect(seen.getByRole('checkbox')).toHaveCount(offered - 1, { timeout: 30_000 });
+  await page.getByRole('button', { name: 'Refuse all' }).click();
+  // It is kept with the board, until the hand wants it offered again.
+  await allSaved(page);
+  await page.reload();
+  await box([11.5, 4.4], [22.5, 10.6]);
+  await expect(page.getByText('One place in this box was struck out of an earlier offer')).toBeVisible();
+  await read();
+  await expect(seen.getByRole('checkbox')).toHaveCount(offered - 1, { timeout: 30_000 });
+  await box([11.5, 4.4], [22.5, 10.6]);
+  await page.getByRole('button', { name: 'Offer them again' }).click();
+  await read();
+  await expect(seen.getByRole('checkbox')).toHaveCount(offered, { timeout: 30_000 });
   await page.getByRole('button', { name: 'Refuse all' }).click();
   // Two places where no row ends: no pattern lies there, what is found one by one is offered all the same.
   await box([11.5, 4.4], [22.5, 10.6]);

@@ -9,6 +9,7 @@ import type {
   CordWire,
   Face,
   FacePair,
+  SeenWrong,
   FaceSheet,
   KnownLength,
   KnownPoint,
@@ -61,6 +62,7 @@ import {
   COMPONENTS_MAX,
   CORD_MAX,
   FACE_PAIRS_MAX,
+  SEEN_WRONG_MAX,
   FACES_MAX,
   LEGS_MAX,
   LINE_POINTS_MAX,
@@ -246,6 +248,11 @@ export class FacePairDto implements FacePair {
   @IsDefined() @Nested(() => PointDto) bottom!: PointDto;
 }
 
+export class SeenWrongDto implements SeenWrong {
+  @OneOf(FACES) face!: Face;
+  @IsDefined() @Nested(() => PointDto) at!: PointDto;
+}
+
 export class CordWireDto implements CordWire {
   @Id() id!: string;
   @Text(40) colour!: string;
@@ -276,5 +283,6 @@ export class BoardDto implements Board {
   @ListOf(() => BoardAreaDto, AREAS_MAX) areas!: BoardAreaDto[];
   @ListOf(() => OverlayDto, OVERLAYS_MAX) overlays!: OverlayDto[];
   @ListOf(() => FacePairDto, FACE_PAIRS_MAX) facePairs!: FacePairDto[];
+  @ListOf(() => SeenWrongDto, SEEN_WRONG_MAX) seenWrong!: SeenWrongDto[];
   @Ids(PINS_MAX) locked!: string[];
 }

@@ -1,7 +1,7 @@
 /** The doors of @zebbit/contract: what web and server use, by name. */
 export { TraceTargetDto, LandingChanceDto, TargetBeliefDto, DoubtfulReadingDto, ProbeOrderDto, TraceAnswersDto, SaveAnswersDto, MatchFoundDto, SaveFoundDto } from './answers.dto';
 export type { ApiFailure, PhotoEntry, JobSummary, OpenWait, ToldWait, StoredAnswers, StoredFound, KeptAnswers, JobBundle, SavedDocument, WorkshopAnswer } from './answers';
-export { PointDto, PhotoPointDto, KnownLengthDto, KnownPointDto, FaceSheetDto, PinDto, MeasuredPitchDto, PinRowDto, LegSlotDto, LegDto, TerminalDto, ComponentDto, LoosePointDto, TrackScarDto, BoardLineDto, BoardAreaDto, OverlayDto, FacePairDto, BoardDto } from './board.dto';
+export { PointDto, PhotoPointDto, KnownLengthDto, KnownPointDto, FaceSheetDto, PinDto, MeasuredPitchDto, PinRowDto, LegSlotDto, LegDto, TerminalDto, ComponentDto, LoosePointDto, TrackScarDto, BoardLineDto, BoardAreaDto, OverlayDto, FacePairDto, SeenWrongDto, BoardDto } from './board.dto';
 export { TriageAnswerDto, WorthDto, IntakeDto, FastenersDto, WireNoteDto, OpeningStepDto, TeardownDto, DimensionAnswerDto, AroundPortDto, MatchDto, PinChoiceDto, HuntEntryDto, HuntDto, RebuildDto, FastenersBackDto, ClosingDto, SaveWaitsDto, DOCUMENT_DTOS, SaveIntakeDto, SaveTeardownDto, SaveBoardDto, SaveMatchDto, SaveRebuildDto, SaveClosingDto } from './documents.dto';
 export { StockCardDto, NewStockDto, SaveStockDto, NewStockMoveDto, DrawerListDto } from './drawer.dto';
 export type { StoredStock, DrawerAnswer, PartImportEntry, PartsAnswer, PartImportsAnswer, RefusedFile, PartsImportReport, PartsImportLine } from './drawer.dto';

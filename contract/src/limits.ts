@@ -1,4 +1,4 @@
-import { MOST_PIECES } from '@zebbit/core';
+import { MOST_PIECES, MOST_SEEN_WRONG } from '@zebbit/core';
 
 /** Every size that web and server hold each other to. Bytes unless the name says otherwise. */
 const MB = 1024 * 1024;
@@ -57,6 +57,7 @@ export const AREAS_MAX = 200;
 export const OVERLAYS_MAX = 20;
 export const FACES_MAX = 16;
 export const FACE_PAIRS_MAX = 40;
+export const SEEN_WRONG_MAX = MOST_SEEN_WRONG;
 export const STEPS_MAX = 200;
 /** Waits of a job, those that are over among them, and how long one is at most: two years. */
 export const WAITS_MAX = 300;

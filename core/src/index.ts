@@ -11,7 +11,7 @@ export type { TraceScene } from './belief/trace-scene';
 export { thingOf, shiftThings, turnThings, alignThings, copyThings, removeThings, toggleLock, snapPlace } from './board/arrange';
 export { lineLengthMm, alongLine } from './board/board-line';
 export { FACES, LEG_FIXINGS, COMPONENT_KINDS, POINT_ROLES, LINE_KINDS, AREA_KINDS, EMPTY_BOARD } from './board/board';
-export type { Face, FaceSheet, Pin, PinRow, LegFixing, LegSlot, Leg, ComponentKind, Terminal, Component, PointRole, LoosePoint, TrackScar, LineKind, BoardLine, AreaKind, BoardArea, Overlay, FacePair, CordWire, NamedSpot, Board } from './board/board';
+export type { Face, FaceSheet, Pin, PinRow, LegFixing, LegSlot, Leg, ComponentKind, Terminal, Component, PointRole, LoosePoint, TrackScar, LineKind, BoardLine, AreaKind, BoardArea, Overlay, FacePair, SeenWrong, CordWire, NamedSpot, Board } from './board/board';
 export { checkBoard } from './board/check-board';
 export { disjointSets } from './board/disjoint-sets';
 export { addComponent, addLeg, addPoint, addLine, addArea, addScar, addSpot, addFacePair, withoutFacePair, editOverlay, withoutOverlay, editPicture, withoutPicture, raisePicture, withPadState } from './board/edit-board';
@@ -24,7 +24,7 @@ export { PACKAGES, packagesFor, placedTerminals } from './board/package-outline'
 export { PAD_STATES, PAD_STATE_WORDS, canProbe, isGone } from './board/pad-state';
 export type { PadState } from './board/pad-state';
 export { addPicture } from './board/pictures';
-export { placeProposal, withoutPlaced } from './board/place-proposal';
+export { MOST_SEEN_WRONG, placeProposal, strikeRefused, withoutPlaced } from './board/place-proposal';
 export type { FirstPin, ProposalKey } from './board/place-proposal';
 export { freshId, placeRow, placeFamily } from './board/place-row';
 export { parseFunctionLine, turnRowRound } from './board/row-direction';

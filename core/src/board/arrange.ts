@@ -100,6 +100,7 @@ export function moveFace(board: Board, face: Face, map: Projective): Board {
   return {
     ...moved,
     facePairs: board.facePairs.map((p) => ({ ...p, [face]: move(p[face]) })),
+    seenWrong: board.seenWrong.map((s) => (s.face === face ? { face, at: move(s.at) } : s)),
     overlays: board.overlays.map((o) =>
       o.face === face ? { ...o, to: [move(o.to[0]), move(o.to[1])] as const } : o,
     ),

@@ -248,6 +248,12 @@ export interface NamedSpot {
   readonly name: string;
 }
 
+/** A place where a picture was read to show what is not there. */
+export interface SeenWrong {
+  readonly face: Face;
+  readonly at: BoardPoint;
+}
+
 /** One thing seen on both faces, a hole or a corner, in the millimetres of each. */
 export interface FacePair {
   readonly top: BoardPoint;
@@ -279,6 +285,8 @@ export interface Board {
   readonly rowsVouched: readonly string[];
   /** What lays the bottom face on the top face. */
   readonly facePairs: readonly FacePair[];
+  /** What readings of the pictures had wrong: nothing is offered at these places again. */
+  readonly seenWrong: readonly SeenWrong[];
   /** Ids of things that are neither moved nor taken away. */
   readonly locked: readonly string[];
 }
@@ -299,5 +307,6 @@ export const EMPTY_BOARD: Board = {
   areas: [],
   overlays: [],
   facePairs: [],
+  seenWrong: [],
   locked: [],
 };

@@ -4,7 +4,10 @@ import type { FootprintProposal } from '../photo/found';
 import { EMPTY_BOARD } from './board';
 import { checkBoard } from './check-board';
 import type { FirstPin } from './place-proposal';
-import { placeProposal } from './place-proposal';
+import { moveFace } from './arrange';
+import { MOST_SEEN_WRONG, placeProposal, strikeRefused } from './place-proposal';
+import { boardPoint } from '../geometry/point';
+import { similarity } from '../geometry/projective';
 import { pinPoint } from './probe-point';
 
 const pad = (x: number, state: FoundPad['state']): FoundPad => ({
@@ -126,5 +129,35 @@ describe('placeProposal', () => {
     const [row] = placeProposal({ ...EMPTY_BOARD, family: 'usb-a' }, 'bottom', proposal, new Set()).rows;
     expect(row?.pins.map((p) => p.number)).toEqual(['1', '2', '3', '4', '5']);
     expect(row?.face).toBe('bottom');
+  });
+});
+
+describe('what a reading had wrong', () => {
+  const refused = new Set(['row 0', 'land 1'] as const);
+  it('is kept by its places and its face, each once', () => {
+    const once = strikeRefused(EMPTY_BOARD, 'top', proposal, refused);
+    const places = [...(proposal.rows[0]?.pads ?? []), ...proposal.lands.slice(1, 2)].map((p) => p.at);
+    expect(once.seenWrong).toEqual(places.map((at) => ({ face: 'top', at })));
+    expect(strikeRefused(once, 'top', proposal, refused)).toBe(once);
+    expect(strikeRefused(once, 'bottom', proposal, refused).seenWrong).toHaveLength(2 * places.length);
+    expect(strikeRefused(EMPTY_BOARD, 'top', proposal, new Set())).toBe(EMPTY_BOARD);
+  });
+  it('moves with its face when that is measured anew', () => {
+    const board = strikeRefused(EMPTY_BOARD, 'top', proposal, new Set(['land 1'] as const));
+    const [place] = board.seenWrong;
+    const moved = moveFace(board, 'top', similarity(2, 0, 1, 0)).seenWrong[0];
+    expect(moved?.at.x).toBeCloseTo(2 * (place?.at.x ?? 0) + 1, 9);
+    expect(moved?.at.y).toBeCloseTo(2 * (place?.at.y ?? 0), 9);
+    expect(moveFace(board, 'bottom', similarity(2, 0, 1, 0)).seenWrong).toEqual(board.seenWrong);
+  });
+  it('is no more than so many places, the latest', () => {
+    const many = Array.from({ length: MOST_SEEN_WRONG }, (_, i) => ({
+      face: 'bottom' as const,
+      at: boardPoint(i, 0),
+    }));
+    const { seenWrong } = strikeRefused({ ...EMPTY_BOARD, seenWrong: many }, 'top', proposal, refused);
+    expect(seenWrong).toHaveLength(MOST_SEEN_WRONG);
+    expect(seenWrong.at(-1)?.face).toBe('top');
+    expect(seenWrong[0]).not.toEqual(many[0]);
   });
 });

@@ -62,6 +62,34 @@ function pinOf(
   };
 }
 
+/** So many places are kept; the latest stay. */
+export const MOST_SEEN_WRONG = 400;
+const SAME_PLACE_MM = 0.1;
+
+/** The board with the places of what was refused in a proposal: kept with the board, so that no later reading offers them again. */
+export function strikeRefused(
+  board: Board,
+  face: Face,
+  proposal: FootprintProposal,
+  refused: ReadonlySet<ProposalKey>,
+): Board {
+  const places = [
+    ...proposal.rows.flatMap((r, i) => (refused.has(`row ${i}`) ? r.pads.map((p) => p.at) : [])),
+    ...proposal.lands.flatMap((l, i) => (refused.has(`land ${i}`) ? [l.at] : [])),
+  ];
+  const fresh = places.filter(
+    (at) =>
+      !board.seenWrong.some(
+        (s) => s.face === face && Math.hypot(s.at.x - at.x, s.at.y - at.y) < SAME_PLACE_MM,
+      ),
+  );
+  if (fresh.length === 0) return board;
+  return {
+    ...board,
+    seenWrong: [...board.seenWrong, ...fresh.map((at) => ({ face, at }))].slice(-MOST_SEEN_WRONG),
+  };
+}
+
 /**
  * The board with what a picture was read to show, without what the person refused. Pads that are there come out as not looked at,
  * ripped ones as torn. A row whose pattern told its numbers keeps them; another is given the family's when it has as many pads and

@@ -74,8 +74,6 @@ export interface ToolState {
   readonly refused: ReadonlySet<ProposalKey>;
   /** Which end of a row of the offer the hand said pin 1 is at, by the row's place in it. */
   readonly firstPins: ReadonlyMap<number, FirstPin>;
-  /** Places struck out of earlier offers: nothing is offered there again while the job is open. */
-  readonly struck: readonly { readonly face: Face; readonly at: BoardPoint }[];
   /** Whether the error of the measure is drawn over the plate. */
   readonly errors: boolean;
   readonly showErrors: (on: boolean) => void;
@@ -84,7 +82,6 @@ export interface ToolState {
   readonly propose: (proposal: ToolState['proposal']) => void;
   readonly refuse: (key: ProposalKey) => void;
   readonly sayFirstPin: (row: number, end: FirstPin) => void;
-  readonly strike: (face: Face, at: readonly BoardPoint[]) => void;
 }
 
 /** What the hand does on the plate of one job. */
@@ -96,14 +93,12 @@ export const createToolStore = (): StoreApi<ToolState> =>
     proposal: null,
     refused: new Set(),
     firstPins: new Map(),
-    struck: [],
     errors: false,
     showErrors: (errors) => set({ errors }),
     take: (tool) => set({ tool }),
     choose: (chosen, picked = []) => set({ chosen, picked }),
     propose: (proposal) => set({ proposal, refused: new Set(), firstPins: new Map() }),
     sayFirstPin: (row, end) => set(({ firstPins }) => ({ firstPins: new Map(firstPins).set(row, end) })),
-    strike: (face, at) => set(({ struck }) => ({ struck: [...struck, ...at.map((p) => ({ face, at: p }))] })),
     refuse: (key) =>
       set(({ refused }) => {
         const next = new Set(refused);

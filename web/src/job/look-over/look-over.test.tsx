@@ -151,10 +151,14 @@ describe('what the picture was read to show', () => {
     expect(screen.getByRole('button', { name: 'Place what is ticked' })).toBeDisabled();
     await userEvent.click(screen.getByRole('radio', { name: 'At the other end' }));
     await userEvent.click(screen.getByRole('button', { name: 'Place what is ticked' }));
-    expect(deskInHand().tool.getState().struck).toEqual([{ face: 'top', at: { x: 25, y: 6 } }]);
+    // What was unticked is kept with the board, and is taken back with what was placed.
+    const kept = () => deskInHand().store.getState().documents.board.seenWrong;
+    expect(kept()).toEqual([{ face: 'top', at: { x: 25, y: 6 } }]);
     expect(within(screen.getByRole('main')).getAllByRole('button', { name: /^pin / })).toHaveLength(8);
     expect(within(screen.getByRole('main')).queryByRole('button', { name: /^peg/ })).toBeNull();
     expect(screen.queryByRole('region', { name: 'Seen in the picture' })).toBeNull();
+    await userEvent.keyboard('{Control>}z{/Control}');
+    expect(kept()).toEqual([]);
   });
   it('a chance that was not worked out is not shown', async () => {
     await open();

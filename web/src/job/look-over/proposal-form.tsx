@@ -1,13 +1,5 @@
-import type {
-  BoardPoint,
-  Doubt,
-  FirstPin,
-  FootprintProposal,
-  FoundLand,
-  PhotoFrame,
-  ProposalKey,
-} from '@zebbit/core';
-import { faceFrame, measureLength, placeProposal, printChance } from '@zebbit/core';
+import type { Doubt, FirstPin, FootprintProposal, FoundLand, PhotoFrame, ProposalKey } from '@zebbit/core';
+import { faceFrame, measureLength, placeProposal, printChance, strikeRefused } from '@zebbit/core';
 import { Button } from '../../ui/button';
 import { ChipsOne } from '../../ui/chips';
 import { Tick } from '../../ui/tick';
@@ -31,14 +23,6 @@ const FIXING_WORDS: Readonly<Record<FoundLand['fixing'], string>> = {
   peg: 'Peg hole',
   'through-hole': 'Plated hole',
 };
-
-/** Places of the parts of an offer that were unticked. */
-export function placesOf(found: FootprintProposal, refused: ReadonlySet<ProposalKey>): BoardPoint[] {
-  return [
-    ...found.rows.flatMap((r, i) => (refused.has(`row ${i}`) ? r.pads.map((p) => p.at) : [])),
-    ...found.lands.flatMap((l, i) => (refused.has(`land ${i}`) ? [l.at] : [])),
-  ];
-}
 
 /** Whether the offer does not tell which end of a row its first contact is at. */
 export const isUnnumbered = (row: FootprintProposal['rows'][number]): boolean =>
@@ -99,7 +83,7 @@ function RowLine({
 /** What was seen, to accept, mend by refusing parts, or refuse whole. */
 export function ProposalForm() {
   const { documents, edit } = useJob();
-  const { proposal, refused, refuse, propose, firstPins, strike } = useTool();
+  const { proposal, refused, refuse, propose, firstPins } = useTool();
   if (!proposal || proposal.found.rows.length + proposal.found.lands.length === 0) return null;
   const { rows, lands, patterns, doubts } = proposal.found;
   const kept = rows.length + lands.length - refused.size;
@@ -138,10 +122,15 @@ export function ProposalForm() {
           tone="main"
           disabled={kept === 0 || asked}
           onClick={() => {
+            // What is unticked is kept with the board, in the same act: to take it back takes both back.
             edit('board', () =>
-              placeProposal(documents.board, proposal.face, proposal.found, refused, firstPins),
+              strikeRefused(
+                placeProposal(documents.board, proposal.face, proposal.found, refused, firstPins),
+                proposal.face,
+                proposal.found,
+                refused,
+              ),
             );
-            strike(proposal.face, placesOf(proposal.found, refused));
             propose(null);
           }}
         >

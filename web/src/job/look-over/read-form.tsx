@@ -6,6 +6,7 @@ import {
   pixelsAPad,
   readFrame,
   readingSpread,
+  strikeRefused,
   toPhoto,
   withoutPlaced,
 } from '@zebbit/core';
@@ -19,7 +20,6 @@ import type { PhotoTask } from '../../workers/photo-reader';
 import { useJob } from '../../desk/job-context';
 import type { Tool } from '../../desk/tool-store';
 import { usePlate, useTool } from '../../desk/desk-context';
-import { placesOf } from './proposal-form';
 
 const STAGES: readonly ReadingStage[] = [
   'laying patterns',
@@ -37,7 +37,7 @@ const POINT_AT = [
 /** Reads the picture in the box; offers what it saw, row by row, land by land. */
 export function ReadForm({ tool }: { readonly tool: Extract<Tool, { kind: 'read' }> }) {
   const { documents, edit } = useJob();
-  const { take, propose, proposal, refused, strike, struck } = useTool();
+  const { take, propose, proposal, refused } = useTool();
   const face = usePlate((s) => s.face);
   const [stage, setStage] = useState<ReadingStage | null>(null);
   const [fault, setFault] = useState<string | null>(null);
@@ -73,14 +73,18 @@ export function ReadForm({ tool }: { readonly tool: Extract<Tool, { kind: 'read'
   };
   const picture = closest();
   const pixels = picture && box ? pixelsAPad(picture.frame.back, box, documents.board.family) : null;
+  const isHere = (at: { readonly x: number; readonly y: number }): boolean =>
+    box !== null && at.x >= box.x && at.x <= box.x + box.width && at.y >= box.y && at.y <= box.y + box.height;
+  const struckHere = documents.board.seenWrong.filter((s) => s.face === face && isHere(s.at));
   const [first, second] = tool.pointed?.at ?? [];
 
   const read = (): void => {
     if (!box || !picture) return;
     // What is unticked in the offer that is open was wrong: it is not offered again.
-    const wrong = proposal ? placesOf(proposal.found, refused) : [];
-    if (wrong.length > 0) strike(face, wrong);
-    const gone = [...struck.filter((s) => s.face === face).map((s) => s.at), ...wrong];
+    const board = proposal
+      ? strikeRefused(documents.board, proposal.face, proposal.found, refused)
+      : documents.board;
+    if (board !== documents.board) edit('board', () => board);
     setFault(null);
     setStage('laying patterns');
     const { sheet, frame } = picture;
@@ -96,7 +100,7 @@ export function ReadForm({ tool }: { readonly tool: Extract<Tool, { kind: 'read'
           family: documents.board.family,
           finish: documents.board.finish ?? 'solder',
           hint: tool.pointed && first && second ? { what: tool.pointed.what, at: [first, second] } : null,
-          struck: gone,
+          struck: board.seenWrong.filter((s) => s.face === face).map((s) => s.at),
         },
         Comlink.proxy(setStage),
       ),
@@ -201,6 +205,25 @@ export function ReadForm({ tool }: { readonly tool: Extract<Tool, { kind: 'read'
             </p>
           )}
         </>
+      )}
+      {struckHere.length > 0 && (
+        <div className="flex flex-col gap-1">
+          <p className="text-second text-ink2">
+            {struckHere.length === 1
+              ? 'One place in this box was struck out of an earlier offer: nothing is offered there again.'
+              : `${struckHere.length} places in this box were struck out of earlier offers: nothing is offered there again.`}
+          </p>
+          <Button
+            onClick={() =>
+              edit(
+                'board',
+                (d) => void (d.seenWrong = d.seenWrong.filter((s) => !isHere(s.at) || s.face !== face)),
+              )
+            }
+          >
+            Offer them again
+          </Button>
+        </div>
       )}
       <Button tone="main" disabled={!ready} hotkey="Enter" onClick={read}>
         Read the picture
