@@ -202,6 +202,7 @@ test('what was unticked is not offered again, not after a reload either; two poi
   // It is kept with the board, until the hand wants it offered again.
   await allSaved(page);
   await page.reload();
+  await expect(page.getByRole('heading', { name: 'Place the row of pins' })).toBeVisible();
   await box([11.5, 4.4], [22.5, 10.6]);
   await expect(page.getByText('One place in this box was struck out of an earlier offer')).toBeVisible();
   await read();
