@@ -21,7 +21,11 @@ test.afterAll(async () => {
   await server.stop();
 });
 
-async function newBoard(page: Page, name: string): Promise<void> {
+async function newBoard(
+  page: Page,
+  name: string,
+  picture: string | { name: string; mimeType: string; buffer: Buffer } = PICTURE,
+): Promise<void> {
   await page.goto(server.url);
   await page.getByRole('button', { name: 'New job' }).first().click();
   await page.getByLabel('Device').fill(name);
@@ -29,7 +33,7 @@ async function newBoard(page: Page, name: string): Promise<void> {
   await expect(page.getByRole('heading', { name })).toBeVisible();
   await choose(page.getByLabel('Connector'), 'micro-b');
   await page.getByRole('link', { name: /Look over/ }).click();
-  await page.getByLabel('Photo of the top face', { exact: true }).setInputFiles(PICTURE);
+  await page.getByLabel('Photo of the top face', { exact: true }).setInputFiles(picture);
   await expect(page.locator('main img')).toBeVisible();
 }
 
@@ -174,6 +178,29 @@ test('a picture is measured, read by itself, marked by keyboard and given out', 
   await allSaved(page);
   // The handler in the hostile drawing was refused by the content policy as well, which Chromium notes.
   expect(errors.filter((e) => !e.includes('inline event handler'))).toEqual([]);
+});
+
+test('a box of a picture that is not sharp says so before it is read', async ({ page }) => {
+  const errors = watchErrors(page);
+  await newBoard(page, 'Pillow speaker');
+  await scaleByWidth(page);
+  const box = async (): Promise<void> => {
+    await page.keyboard.press('g');
+    await clickAt(page, { x: 11.5, y: 4.4 }, WIDTH);
+    await clickAt(page, { x: 22.5, y: 10.6 }, WIDTH);
+  };
+  const notSharp = page.getByText(/Not sharp here: edges are 0\.[2-9]\d mm wide/);
+  await box();
+  await expect(page.getByRole('button', { name: 'Read the picture' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(notSharp).toBeHidden();
+  // The same picture, out of focus, as the base of a second job.
+  const soft = await sharp(PICTURE).blur(9).jpeg().toBuffer();
+  await newBoard(page, 'Pillow speaker again', { name: 'soft.jpg', mimeType: 'image/jpeg', buffer: soft });
+  await scaleByWidth(page);
+  await box();
+  await expect(notSharp).toBeVisible();
+  expect(errors).toEqual([]);
 });
 
 test('what was unticked is not offered again, not after a reload either; two pointed places decide; a box of nothing is refused with the reason', async ({

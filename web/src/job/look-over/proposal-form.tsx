@@ -1,4 +1,4 @@
-import type { Doubt, FirstPin, FootprintProposal, FoundLand, PhotoFrame, ProposalKey } from '@zebbit/core';
+import type { Doubt, FirstPin, FootprintProposal, FoundLand, PhotoFrame } from '@zebbit/core';
 import { faceFrame, measureLength, placeProposal, printChance, strikeRefused } from '@zebbit/core';
 import { Button } from '../../ui/button';
 import { ChipsOne } from '../../ui/chips';

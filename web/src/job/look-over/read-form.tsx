@@ -19,6 +19,7 @@ import { photoTask } from '../../workers/photo-reader';
 import type { PhotoTask } from '../../workers/photo-reader';
 import { useJob } from '../../desk/job-context';
 import type { Tool } from '../../desk/tool-store';
+import { useBoxLook } from './use-box-look';
 import { usePlate, useTool } from '../../desk/desk-context';
 
 const STAGES: readonly ReadingStage[] = [
@@ -72,6 +73,7 @@ export function ReadForm({ tool }: { readonly tool: Extract<Tool, { kind: 'read'
     return pictures.filter((p) => p.sheet.shown && covers(p)).at(-1) ?? pictures[0];
   };
   const picture = closest();
+  const look = useBoxLook(picture, box);
   const pixels = picture && box ? pixelsAPad(picture.frame.back, box, documents.board.family) : null;
   const isHere = (at: { readonly x: number; readonly y: number }): boolean =>
     box !== null && at.x >= box.x && at.x <= box.x + box.width && at.y >= box.y && at.y <= box.y + box.height;
@@ -169,6 +171,18 @@ export function ReadForm({ tool }: { readonly tool: Extract<Tool, { kind: 'read'
         <p role="status" className={`text-second ${pixels < LEAST_PIXELS ? 'text-stop' : 'text-ink2'}`}>
           Few pixels: the narrowest pad here is {pixels.toFixed(0)} across, {PIXELS_WANTED} are wanted. A
           closer picture reads better.
+        </p>
+      )}
+      {look?.blurred === true && (
+        <p role="status" className="text-second text-wait">
+          Not sharp here: edges are {(look.edgeMm ?? 0).toFixed(2)} mm wide. Torn pads will not be told from
+          those that are there; hold the camera still, focus on the row, and take another picture.
+        </p>
+      )}
+      {look?.glare === true && (
+        <p role="status" className="text-second text-wait">
+          The lamp shines on the board in this box. Tilt the board or move the lamp, and take another picture:
+          what is said of torn pads is uncertain here.
         </p>
       )}
       <p className="text-second font-semibold text-ink2">What do the pads shine with?</p>
