@@ -76,8 +76,7 @@ test('a picture is measured, read by itself, marked by keyboard and given out', 
     await page.keyboard.press('g');
     await clickAt(page, { x: 11.5, y: 4.4 }, WIDTH);
     await clickAt(page, { x: 22.5, y: 10.6 }, WIDTH);
-    await expect(page.getByRole('button', { name: 'Read the picture' })).toBeDisabled();
-    await page.getByRole('radio', { name: 'Solder' }).click();
+    // What the pads shine with need not be said: it is a hint for where no known pattern fits.
     await page.getByRole('button', { name: 'Read the picture' }).click();
     await expect(page.getByText(/Row of 5 pads/)).toBeVisible({ timeout: 30_000 });
     await expect(page.getByText(/pitch 0\.6[56] ± 0\.0\d mm/)).toBeVisible();
@@ -235,7 +234,7 @@ test('what was unticked is not offered again, not after a reload either; two poi
   await read();
   await expect(seen.getByRole('checkbox')).toHaveCount(offered - 1, { timeout: 30_000 });
   await box([11.5, 4.4], [22.5, 10.6]);
-  await page.getByRole('button', { name: 'Offer them again' }).click();
+  await page.getByRole('button', { name: 'Offer again' }).click();
   await read();
   await expect(seen.getByRole('checkbox')).toHaveCount(offered, { timeout: 30_000 });
   await page.getByRole('button', { name: 'Refuse all' }).click();

@@ -96,6 +96,9 @@ export function ProposalForm() {
           ? `Read by the land pattern of ${best.name}${best.chance < 0.9 ? ` (${printChance(best.chance)} of the patterns tried)` : ''}: places and sizes are the pattern’s, laid on the picture.`
           : 'No land pattern that Zebbit knows explains all of it: this was found piece by piece, and by the spacing of known contacts.'}{' '}
         Untick what is wrong; torn pads are those whose place shows bare board.
+        {!best && documents.board.finish === null
+          ? ' Nobody said what the pads shine with, so they were taken for solder: if it is gold or bare copper, say so and read again.'
+          : ''}
       </p>
       {others.length > 0 && (
         <p className="text-second text-ink2">

@@ -128,7 +128,7 @@ export function ReadForm({ tool }: { readonly tool: Extract<Tool, { kind: 'read'
     );
   };
 
-  const ready = box !== null && box.width * box.height > 0 && documents.board.finish !== null;
+  const ready = box !== null && box.width * box.height > 0;
   useKeys({
     Enter: (e) => {
       // On a button Enter does what it always does there.
@@ -185,7 +185,9 @@ export function ReadForm({ tool }: { readonly tool: Extract<Tool, { kind: 'read'
           what is said of torn pads is uncertain here.
         </p>
       )}
-      <p className="text-second font-semibold text-ink2">What do the pads shine with?</p>
+      <p className="text-second font-semibold text-ink2">
+        What the pads shine with, where no known pattern fits
+      </p>
       <ChipsOne
         label="What the pads shine with"
         options={[
@@ -235,7 +237,7 @@ export function ReadForm({ tool }: { readonly tool: Extract<Tool, { kind: 'read'
               )
             }
           >
-            Offer them again
+            Offer again
           </Button>
         </div>
       )}
