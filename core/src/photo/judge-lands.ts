@@ -36,7 +36,8 @@ const WASHED_OUT = 0.25;
 /** Burnt flux on metal is as red as glass fibre, but keeps the light and shade of metal: more of both than this over so little weave. */
 const SHADED = 0.3;
 const UNWOVEN = 0.5;
-const AS_RED = 0.3;
+const AS_RED = 0.2;
+const DIRTY_LANDS = 2;
 /** Smoother than this it is no glass fibre, however red: bare copper that solder has left, or a stain; it is not told then, logarithm. */
 const SMOOTH = 0.02;
 /** Surer than this, or it is not told: in a clear picture, and in one with glare or dirt. */
@@ -64,12 +65,12 @@ function unevenness(looks: readonly LandLook[]): number {
 
 const weaveOf = (look: Look): number => look.grain / (look.varies + 0.03);
 
-/** Whether something is as red as bare glass fibre and yet shaded like metal. */
+/** Whether lands are nearly as red as bare glass fibre and yet shaded like metal; one alone may be a torn one with a shadow on it. */
 const isDirty = (looks: readonly LandLook[], metal: number): boolean =>
-  looks.some(
+  looks.filter(
     ({ land }) =>
       land !== null && land.tan - metal > AS_RED && land.varies > SHADED && weaveOf(land) < UNWOVEN,
-  );
+  ).length >= DIRTY_LANDS;
 
 /** What the look of a place says for bare glass fibre against metal, nats. */
 function tornNats(look: Look, metal: number, bright: number, doubtful: boolean): number {

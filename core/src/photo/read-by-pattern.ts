@@ -36,10 +36,21 @@ export interface ByPattern {
 
 /** Two patterns of which one explains so many nats more are this sure e times over: lands of one picture fail together. */
 const NATS_EACH = 3;
+/** In a smaller box than this, mm2, there is little to hold its lands against: as much beside it is looked at too, to so far from it, mm. */
+const [ENOUGH_MM2, MOST_BESIDE_MM] = [170, 2.5] as const;
 /** A leg or peg of the right pattern that answers less is not seen. */
 const SEEN_LEG = 0.25;
 /** A leg of a pattern of which only the contacts fit is offered from this on. */
 const RIGHT_LEG = 0.9;
+
+/** A box drawn close round a port, with some of what lies beside it; one that is turned shows enough of that by itself. */
+function besideToo({ x, y, width, height }: BoardBox, deg: number): BoardBox {
+  // Half the root of (width + 2 mm)(height + 2 mm) = ENOUGH_MM2.
+  const half = (width + height) / 4;
+  const lacks = Math.sqrt(Math.max(0, half ** 2 + (ENOUGH_MM2 - width * height) / 4)) - half;
+  const mm = Math.min(MOST_BESIDE_MM, Math.max(0, lacks)) * Math.abs(Math.cos((2 * deg * Math.PI) / 180));
+  return { x: x - mm, y: y - mm, width: width + 2 * mm, height: height + 2 * mm };
+}
 
 /**
  * Lays the land patterns of known parts on a picture and gives the best of them, each land judged where it lies; `null` when none
@@ -57,7 +68,9 @@ export function readByPattern(
 ): ByPattern | null {
   const hypotheses: Hypothesis[] = [];
   for (const deg of uprightWays(picture, toPhoto, box).slice(0, few.ways)) {
-    hypotheses.push(...laidUpright(picture, turned(toPhoto, box, deg), parts, spread, byHand, few.ofFamily));
+    hypotheses.push(
+      ...laidUpright(picture, turned(toPhoto, besideToo(box, deg), deg), parts, spread, byHand, few.ofFamily),
+    );
     hypotheses.sort((a, b) => b.nats - a.nats);
     // Another way is tried only where nothing fits the first.
     if ((hypotheses[0]?.answer ?? 0) >= RIGHT_ONE) break;
