@@ -190,3 +190,59 @@ export async function benchPhotoSpeed(seed: number): Promise<void> {
   }).sort((a, b) => a - b);
   line('photo, 12 megapixels', `${(times[2] ?? 0).toFixed(0)} ms of 1500 to read`);
 }
+
+/** Lands of another part round a port, this far apart and from it, mm. */
+const [CROWD_STEP_MM, CROWD_APART_MM] = [0.8, 1.5] as const;
+const CROWD = 720;
+
+/** A port among hundreds of other lands in the box. Wanted: no more than 3 s of processor. */
+export async function benchPhotoCrowd(seed: number, count = CROWD): Promise<void> {
+  const [port] = usbFootprints().slice(41);
+  if (!port) throw new Error('no footprint to draw');
+  const xs = port.pads.map((p) => p.at.x);
+  const ys = port.pads.map((p) => p.at.y);
+  const [left, right, top, bottom] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
+  const places = Array.from({ length: 40 * 40 }, (_, i) => ({
+    x: (left + right) / 2 + ((i % 40) - 19.5) * CROWD_STEP_MM,
+    y: bottom + 2 + (Math.floor(i / 40) - 8) * CROWD_STEP_MM,
+  })).filter(
+    ({ x, y }) =>
+      x < left - CROWD_APART_MM ||
+      x > right + CROWD_APART_MM ||
+      y < top - CROWD_APART_MM ||
+      y > bottom + CROWD_APART_MM,
+  );
+  const crowd = places
+    .sort((a, b) => Math.hypot(a.x - left, a.y - bottom) - Math.hypot(b.x - left, b.y - bottom))
+    .slice(0, count);
+  const all: KicadFootprint = {
+    ...port,
+    pads: [
+      ...port.pads,
+      ...crowd.map((at) => ({
+        number: '',
+        type: 'smd' as const,
+        shape: 'rect' as const,
+        at,
+        angleDeg: 0,
+        size: [0.42, 0.42] as const,
+        drill: null,
+        layers: ['F.Cu', 'F.Mask'],
+      })),
+    ],
+  };
+  const board = await throughJpeg(renderBoard(all, { seed, tornShare: 0.1, pxPerMm: 40, tiltDeg: 8 }), 88);
+  const begun = process.cpuUsage();
+  const found = readFootprint({
+    picture: board.picture,
+    toPhoto: board.toPhoto,
+    box: board.box,
+    family: null,
+  });
+  const { user, system } = process.cpuUsage(begun);
+  line(
+    `photo, a port among ${count} other lands, ${((board.picture.width * board.picture.height) / 1e6).toFixed(0)} megapixels`,
+    `${((user + system) / 1e6).toFixed(1)} s of processor of 3`,
+    `${found.rows.length} rows and ${found.lands.length} lands offered`,
+  );
+}

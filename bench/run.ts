@@ -10,7 +10,7 @@ import { benchHeat } from './heat';
 import { benchHeatSettings } from './heat-settings';
 import { benchHomePage } from './home-page';
 import { benchMatch, seedsOfTwenty } from './match';
-import { benchPhoto, benchPhotoSpeed } from './photo';
+import { benchPhoto, benchPhotoCrowd, benchPhotoSpeed } from './photo';
 import { benchPhotos } from './photos';
 import { benchPlate } from './plate';
 import { benchNets } from './nets';
@@ -86,6 +86,7 @@ async function run(): Promise<void> {
   await part('match', () => benchMatch(seedsOfTwenty, fresh));
   await part('photo', async () => {
     await benchPhotoSpeed(fresh);
+    await benchPhotoCrowd(fresh);
     await benchPhoto([1, 2, 4, fresh]);
   });
   await part('heat', () => benchHeat());

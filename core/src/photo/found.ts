@@ -23,8 +23,8 @@ export interface LikelyPattern {
   readonly chance: number;
 }
 
-/** Why less is told than could be: the lamp shines on the board; flux covers lands. */
-export type Doubt = 'glare' | 'dirt';
+/** Why less is told than could be: the lamp shines on the board; flux covers lands; too many lands lie in the box to tell a port's from them. */
+export type Doubt = 'glare' | 'dirt' | 'crowd';
 
 /** What a picture shows inside a box, offered, not placed. */
 export interface FootprintProposal {

@@ -168,6 +168,32 @@ describe('readFootprint on drawn photos of real land patterns', () => {
     },
     60_000,
   );
+  it('offers nothing where hundreds of lands lie in the box and no pattern fits, and says why', () => {
+    const pads = Array.from({ length: 15 * 14 }, (_, i) => ({
+      number: '',
+      type: 'smd' as const,
+      shape: 'rect' as const,
+      at: { x: (i % 15) * 0.9, y: Math.floor(i / 15) * 0.9 },
+      angleDeg: 0,
+      size: [0.5, 0.5] as const,
+      drill: null,
+      layers: ['F.Cu', 'F.Mask'],
+    }));
+    const board = renderBoard(
+      { name: '', description: '', tags: '', pads, lines: [], source: null },
+      { seed: 6, tornShare: 0, pxPerMm: 24, mask: 'green', tiltDeg: 0 },
+    );
+    const input = { picture: board.picture, toPhoto: board.toPhoto, family: null };
+    expect(readFootprint({ ...input, box: board.box })).toEqual({
+      rows: [],
+      lands: [],
+      patterns: [],
+      doubts: ['crowd'],
+    });
+    // A part of it is read as ever.
+    const few = { ...board.box, width: board.box.width / 3, height: board.box.height / 3 };
+    expect(readFootprint({ ...input, box: few }).doubts).not.toContain('crowd');
+  });
   it('sees nothing on an empty board', () => {
     const board = renderBoard(
       {

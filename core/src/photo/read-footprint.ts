@@ -132,6 +132,7 @@ export function readFootprint(
     if (other?.whole === true || !known) known = other;
   }
   if (known?.whole === true) return proposalOf(known);
+  if (!known && isCrowded(input)) return { rows: [], lands: [], patterns: [], doubts: ['crowd'] };
   const seen = withoutStruck(readOneByOne(input, onStage), struck);
   // No part as a whole: contacts lie as their family has them all the same.
   if (!known) {
@@ -141,6 +142,15 @@ export function readFootprint(
   return known && !isFamilyRow(seen, known)
     ? besideContacts(seen, known)
     : { ...seen, doubts: known?.doubts ?? [] };
+}
+
+/** More patches of metal than this in a box, and a port's are not told from the rest; they are counted on a coarse piece, pixels to a millimetre. */
+const [CROWD, COUNTED_PER_MM] = [150, 16] as const;
+
+/** Whether so many lands lie in the box that no row of them could be called the port's. */
+function isCrowded({ picture, toPhoto, box, finish = 'solder' }: ReadFootprintInput): boolean {
+  const { patches } = findPatches(flatFieldCorrect(rectify(picture, toPhoto, box, COUNTED_PER_MM)), finish);
+  return patches.filter((p) => p.kind === 'metal' && !p.cut).length > CROWD;
 }
 
 /** What was found one by one, less what was struck out before: a row goes with any pad of it. */

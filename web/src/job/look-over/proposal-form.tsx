@@ -9,6 +9,7 @@ import { useTool } from '../../desk/desk-context';
 const DOUBT_WORDS: Readonly<Record<Doubt, string>> = {
   glare:
     'The lamp shines on the board between the lands: what is said of torn ones is uncertain. Tilt the board or move the lamp, and read another picture.',
+  crowd: 'Many lands lie in the box: draw it closer round the port.',
   dirt: 'Something as brown as bare board lies on a land: clean the flux off, and read another picture. What is said of torn ones is uncertain until then.',
 };
 

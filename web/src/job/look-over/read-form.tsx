@@ -117,7 +117,9 @@ export function ReadForm({ tool }: { readonly tool: Extract<Tool, { kind: 'read'
           setFault(
             found.rows.length + found.lands.length > 0
               ? 'All that was seen in this box is placed already.'
-              : 'Nothing like pads was seen in this box. Draw it closer round the port, or place them by hand.',
+              : found.doubts.includes('crowd')
+                ? 'So many lands lie in this box that the port’s are not told from the rest, and no known pattern fits. Draw it closer round the port, or point at the first and last pad.'
+                : 'Nothing like pads was seen in this box. Draw it closer round the port, or place them by hand.',
           );
         else take({ kind: 'none' });
       },
