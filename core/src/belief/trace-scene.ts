@@ -66,12 +66,15 @@ const STUB_SIDE = 0.5;
 const STUB_REACH_MM = 3;
 /** To the side counts so many times against further away. */
 const SIDE_COUNTS = 4;
+/** Another pad that is further by less than this, mm, may as well be the one. */
+const NO_NEARER = 0.6;
 /** Where the distance cannot be known, as across faces that are not laid on each other, mm. */
 const UNKNOWN_SPAN_MM = 8;
 
+/** The pin that a stub stands before; -1 for none, and where it may as well be that of another pad in the same column. */
 function stubPin(ctx: TraceContext, point: ProbePoint): number {
   let best = -1;
-  let least = Infinity;
+  let [least, next] = [Infinity, Infinity];
   ctx.pins.forEach((pin, i) => {
     if (pin.face !== point.face) return;
     const angle = (pin.row.directionDeg * Math.PI) / 180;
@@ -80,11 +83,14 @@ function stubPin(ctx: TraceContext, point: ProbePoint): number {
     const mm = Math.hypot(dx, dy);
     // Of two pads in one column, as a B socket has them, the nearer one.
     const off = along * SIDE_COUNTS + mm;
-    if (along > STUB_SIDE * pin.row.pitchMm || mm > STUB_REACH_MM || off >= least) return;
-    least = off;
-    best = i;
+    if (along > STUB_SIDE * pin.row.pitchMm || mm > STUB_REACH_MM) return;
+    if (off >= least) {
+      next = Math.min(next, off);
+      return;
+    }
+    [least, next, best] = [off, least, i];
   });
-  return best;
+  return next - least < NO_NEARER ? -1 : best;
 }
 
 /** The other end of a winding: of the three other legs neither the one beside it nor the one in the opposite corner. -1 without four legs. */

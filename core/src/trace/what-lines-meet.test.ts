@@ -149,6 +149,21 @@ describe('a stub', () => {
     const owner = scene.pinOf[scene.index.get('stub') ?? -1] ?? -1;
     expect(traceContext(board, []).pins[owner]?.id).toBe(pads.find((p) => p.row === lower && p.i === 0)?.id);
   });
+  it('between two pads belongs to neither, until somebody says whose track it is', () => {
+    const rows = rowsOf('usb-b', () => 'torn');
+    const [upper, lower] = rows;
+    const x = lower?.first.x ?? 0;
+    const y = ((upper?.first.y ?? 0) + (lower?.first.y ?? 0)) / 2;
+    const ownerOf = (ofPin?: string): string | undefined => {
+      const stub = { ...testPoint('stub', 'track-end', x, y), ...(ofPin === undefined ? {} : { ofPin }) };
+      const board: Board = { ...EMPTY_BOARD, family: 'usb-b', rows, points: [stub] };
+      const context = traceContext(board, []);
+      const scene = traceScene(context, 0.02);
+      return context.pins[scene.pinOf[scene.index.get('stub') ?? -1] ?? -1]?.id;
+    };
+    expect(ownerOf()).toBeUndefined();
+    expect(ownerOf(upper?.pins[0]?.id)).toBe(upper?.pins[0]?.id);
+  });
 });
 
 describe('the third set of made-up stages', () => {
