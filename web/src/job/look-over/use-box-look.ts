@@ -26,7 +26,8 @@ export function useBoxLook(
   // Plain data: the same box of the same picture is looked at once.
   const of = wanted && JSON.stringify(wanted);
   useEffect(() => {
-    if (of === null) return undefined;
+    // Where there are no workers nothing is said beforehand.
+    if (of === null || typeof Worker === 'undefined') return undefined;
     const task = photoTask((reader) => reader.look(JSON.parse(of) as BoxOfPhoto));
     let here = true;
     task.answer.then(
