@@ -11,6 +11,7 @@ import { traceContext } from '../belief/trace-context';
 import { traceScene } from '../belief/trace-scene';
 import type { ConnectorFamily } from '../connector/family';
 import { FAMILIES } from '../connector/family';
+import { boardPoint } from '../geometry/point';
 import type { PinFunction } from '../connector/pin-function';
 import { FURTHER_STAGES } from '../practice/further-stages';
 import { brokenBoard } from '../practice/broken-board';
@@ -20,7 +21,7 @@ function rowsOf(family: ConnectorFamily, stateOf: (f: PinFunction) => PadState):
   return placeFamily(EMPTY_BOARD, {
     family,
     face: 'top',
-    first: { x: 5, y: 5 } as never,
+    first: boardPoint(5, 5),
     directionDeg: 0,
     pitchMm: FAMILIES[family].pitchMm,
     mirrored: false,
