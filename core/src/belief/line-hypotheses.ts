@@ -22,8 +22,10 @@ function nowherePads(
   special: ReadonlyMap<number, Float64Array>,
 ): Map<number, Float64Array> {
   const out = new Map<number, Float64Array>();
-  scene.points.forEach((_, p) => {
-    const k = functions.indexOf(o.functions[scene.pinOf[p] ?? -1] ?? 'unknown');
+  if (!landings.includes(-1)) return out;
+  scene.pinOf.forEach((pin, p) => {
+    if (pin < 0) return;
+    const k = functions.indexOf(o.functions[pin] ?? 'unknown');
     if (k < 0 || landings[k] !== -1 || anchors.of.has(p)) return;
     const states = anchorPrior(scene, o, p).map(([label, weight]) => ({ label, weight }));
     const dist = Float64Array.from(special.get(p) ?? spread(scene.labels, ...anchorPrior(scene, o, p)));
@@ -76,11 +78,8 @@ export function hypothesesOf(
         }
       }
       const under = labelsUnder(desk, parts, about);
-      return {
-        weight,
-        landings,
-        special: new Map([...under, ...nowherePads(desk, functions, landings, under)]),
-      };
+      for (const [p, dist] of nowherePads(desk, functions, landings, under)) under.set(p, dist);
+      return { weight, landings, special: under };
     }
     const special = new Map<number, Float64Array>();
     landings.forEach((site, i) => {
