@@ -32,7 +32,7 @@ export interface Anchors {
 }
 
 /** A pad that looks whole has lost its track now and then; one that lifted, more often (judgements). */
-const HIDDEN_CRACK = { sound: 0.04, lifted: 0.1, cracked: 0.85 } as const;
+const HIDDEN_CRACK = { sound: 0.04, lifted: 0.1 } as const;
 /** What lies before a pad is now and then the end of another track. */
 const STUB_OF_ANOTHER = 0.045;
 /** A scraped place on the pin's own track is that track, save where the knife slipped onto another. */
@@ -56,12 +56,7 @@ export function anchorPrior(
   switch (roles[point]) {
     case 'pad': {
       const state = p?.owner === 'pin' ? p.pin.state : 'sound';
-      const crack =
-        state === 'cracked'
-          ? HIDDEN_CRACK.cracked
-          : state === 'lifted' || state === 'loose'
-            ? HIDDEN_CRACK.lifted
-            : HIDDEN_CRACK.sound;
+      const crack = state === 'lifted' || state === 'loose' ? HIDDEN_CRACK.lifted : HIDDEN_CRACK.sound;
       return [
         [own, 1 - crack],
         [labels.alone, crack],

@@ -1,5 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
-import type { FoundPad } from '../photo/find-rows';
+import type { FoundPad } from '../photo/row-on-line';
 import type { FootprintProposal } from '../photo/found';
 import { EMPTY_BOARD } from './board';
 import { checkBoard } from './check-board';

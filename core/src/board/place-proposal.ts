@@ -1,7 +1,7 @@
 import type { ConnectorFamily } from '../connector/family';
 import { FAMILIES, rowOfCount } from '../connector/family';
 import { contactFunction } from '../connector/part-family';
-import type { FoundPad } from '../photo/find-rows';
+import type { FoundPad } from '../photo/row-on-line';
 import type { FootprintProposal } from '../photo/found';
 import type { Board, Face, Leg, Pin } from './board';
 import { freshId, placeRow } from './place-row';

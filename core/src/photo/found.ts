@@ -1,5 +1,5 @@
 import type { BoardPoint } from '../geometry/point';
-import type { FoundRow } from './find-rows';
+import type { FoundRow } from './row-on-line';
 
 /** A leg's land, hole or peg hole that a picture was read to show. */
 export interface FoundLand {

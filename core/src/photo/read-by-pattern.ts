@@ -7,7 +7,7 @@ import type { BoardPoint } from '../geometry/point';
 import { boardPoint } from '../geometry/point';
 import type { Pixels } from './pixels';
 import type { Projective } from '../geometry/projective';
-import type { FoundPad, FoundRow } from './find-rows';
+import type { FoundPad, FoundRow } from './row-on-line';
 import type { Doubt, FoundLand, LikelyPattern } from './found';
 import type { LandVerdict } from './judge-lands';
 import { judgeLands } from './judge-lands';
@@ -45,7 +45,7 @@ const RIGHT_LEG = 0.9;
 
 /** A box drawn close round a port, with some of what lies beside it; one that is turned shows enough of that by itself. */
 function besideToo({ x, y, width, height }: BoardBox, deg: number): BoardBox {
-  // Half the root of (width + 2 mm)(height + 2 mm) = ENOUGH_MM2.
+  // So much on every side makes it large enough: (width + 2 x)(height + 2 x) = ENOUGH_MM2.
   const half = (width + height) / 4;
   const lacks = Math.sqrt(Math.max(0, half ** 2 + (ENOUGH_MM2 - width * height) / 4)) - half;
   const mm = Math.min(MOST_BESIDE_MM, Math.max(0, lacks)) * Math.abs(Math.cos((2 * deg * Math.PI) / 180));

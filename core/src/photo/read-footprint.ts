@@ -12,13 +12,14 @@ import { checkPixels } from './pixels';
 import type { BoardBox } from './rectify';
 import { checkBox, rectify } from './rectify';
 import { contactPatterns } from './contact-patterns';
-import type { FoundPad, FoundRow, IsGap, Mark } from './find-rows';
+import type { FoundPad, FoundRow, IsGap, Mark } from './row-on-line';
 import type { FootprintProposal, FoundLand, ReadingHint } from './found';
 import { besideContacts, isFamilyRow } from './beside-contacts';
 import type { ByPattern } from './read-by-pattern';
 import { readByPattern } from './read-by-pattern';
 import { RIGHT_ONE } from './judge-pattern';
-import { toDegrees, findRows } from './find-rows';
+import { findRows } from './find-rows';
+import { toDegrees } from './row-on-line';
 
 export type ReadingStage =
   'laying patterns' | 'laying flat' | 'evening the lamp' | 'finding metal' | 'fitting rows';

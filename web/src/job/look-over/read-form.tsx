@@ -168,6 +168,9 @@ export function ReadForm({ tool }: { readonly tool: Extract<Tool, { kind: 'read'
           : !to
             ? 'Now the opposite corner.'
             : 'Zebbit looks for lands and holes in the box. Nothing is placed without your yes.'}
+        {look?.blurred === false && look.edgeMm !== null
+          ? ` Sharp enough here: edges are ${look.edgeMm.toFixed(2)} mm wide.`
+          : ''}
       </p>
       {pixels !== null && pixels < PIXELS_WANTED && (
         <p role="status" className={`text-second ${pixels < LEAST_PIXELS ? 'text-stop' : 'text-ink2'}`}>
@@ -177,8 +180,8 @@ export function ReadForm({ tool }: { readonly tool: Extract<Tool, { kind: 'read'
       )}
       {look?.blurred === true && (
         <p role="status" className="text-second text-wait">
-          Not sharp here: edges are {(look.edgeMm ?? 0).toFixed(2)} mm wide. Torn pads will not be told from
-          those that are there; hold the camera still, focus on the row, and take another picture.
+          Not sharp here: edges are {(look.edgeMm ?? 0).toFixed(2)} mm wide. Many a torn pad will not be told
+          from one that is there: hold the camera still, focus on the row, and take another picture.
         </p>
       )}
       {look?.glare === true && (
