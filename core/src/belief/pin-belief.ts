@@ -166,6 +166,9 @@ const AS_GOOD = 0.01;
 /** Chances are shown in hundredths. */
 const HALF_A_HUNDREDTH = 0.005;
 
+/** Whether a chance reaches what is wanted, as it is shown: what is shown as so many in a hundred counts as that many. */
+export const countsAs = (p: number, wanted: number): boolean => p >= wanted - HALF_A_HUNDREDTH;
+
 /** Whether no reading was taken at a landing, or at metal of the pins: it rests on marks alone, however likely. Where ground is marked once, nothing else is there to ring it to. */
 export function isUnread(belief: TraceBelief, target: TraceTarget, landing: number): boolean {
   const grounds = belief.scene.roles.filter((r) => r === 'reference').length;
@@ -252,11 +255,10 @@ export function targetBelief(
         ...(r.other >= 0 ? { orEnd: belief.scene.points[r.other]?.id ?? '' } : {}),
       })),
     nowhere,
-    // What is shown as so many in a hundred counts as that many.
     status:
-      best >= wanted - HALF_A_HUNDREDTH && !isUnread(belief, target, top[0]?.point ?? -1)
+      countsAs(best, wanted) && !isUnread(belief, target, top[0]?.point ?? -1)
         ? 'sure'
-        : nowhere >= sureAt - HALF_A_HUNDREDTH
+        : countsAs(nowhere, sureAt)
           ? 'nowhere'
           : 'unsure',
   };

@@ -7,7 +7,7 @@ import { doubtfulReadings } from '../belief/doubtful-reading';
 import { causeKey, isFar, tiesOf } from '../belief/one-cause';
 import { classWords } from '../belief/outcome-class';
 import type { TargetBelief } from '../belief/pin-belief';
-import { targetBelief, traceTargets } from '../belief/pin-belief';
+import { countsAs, isUnread, targetBelief, traceTargets } from '../belief/pin-belief';
 import { baredPoints, isTrackEnd, probeSeconds } from './probe-cost';
 import type { ProbeHands } from './probe-cost';
 import type { ProbeOrder } from './probe-order';
@@ -49,10 +49,13 @@ export interface TraceAdvice {
 const LEAST_BITS = 0.006;
 const LEAST_BITS_A_SECOND = 0.0015;
 /**
- * After so many readings a further one has to tell twice as much, after twice as many five times: what did not come clear by then
- * seldom does by more of the same.
+ * After so many readings that settled nothing a further one has to tell twice as much, after twice as many five times: what did not come
+ * clear by then seldom does by more of the same. Each group of pins that is settled has been worth the other figure.
  */
-const PATIENCE = 35;
+const PATIENCE = 8;
+const WORTH_OF_SETTLED = 4;
+/** Eyes err alike on all tracks of a board, so looking again tells less than it seems to: a look counts as so many of its seconds (a judgement). */
+const LOOKS_COUNT = 2.5;
 
 /** An outcome less likely than this is not named in the reason. */
 const WORTH_SAYING = 0.12;
@@ -206,17 +209,24 @@ export function traceAdvice(
   const danger = dangerOrder(belief, targets, hands, skipped);
   if (open.length === 0) return { belief, targets, doubtful, order: danger };
   if (repeat) return { belief, targets, doubtful, order: repeat };
-  const leastRate = LEAST_BITS_A_SECOND * (1 + (ctx.readings.length / PATIENCE) ** 2);
+  // Where all that is lacking is one reading at a likely landing, no scraping or looking is worth its time.
+  const unread = open.filter((t) => lacksAReading(belief, t, sureAt));
+  const asking = unread.length < open.length ? open.filter((t) => !unread.includes(t)) : open;
+  const first = firstReading(belief, unread, hands, skipped);
+  if (asking === open && unread.length > 0 && first) return { belief, targets, doubtful, order: first };
+  const settled = targets.filter((t) => t.status !== 'unsure').length;
+  const fruitless = Math.max(0, ctx.readings.length - WORTH_OF_SETTLED * settled);
+  const leastRate = LEAST_BITS_A_SECOND * (1 + (fruitless / PATIENCE) ** 2);
   const asked = new Set(ctx.readings.map((r) => probeKey(r.red, r.black, r.mode)));
   const known = knownCauses(belief);
-  const ranked = probeValues(belief, open)
+  const ranked = probeValues(belief, asking)
     .flatMap((value) => {
       const [red, black] = [belief.scene.points[value.idea.red], belief.scene.points[value.idea.black]];
       if (!red || !black || value.gainBits < LEAST_BITS) return [];
       const key = probeKey(red.id, black.id, value.idea.mode);
       if (asked.has(key) || skipped.has(key) || known(value)) return [];
       const seconds = probeSeconds(hands, red, black, value.idea.mode, bared);
-      const rate = value.gainBits / seconds;
+      const rate = value.gainBits / (seconds * (value.idea.mode === 'seen' ? LOOKS_COUNT : 1));
       return rate >= leastRate ? [{ value, seconds, rate }] : [];
     })
     .sort((a, b) => b.rate - a.rate);
@@ -225,6 +235,16 @@ export function traceAdvice(
     ? orderOf(belief, best.value, best.seconds, bared)
     : (firstReading(belief, open, hands, skipped) ?? danger);
   return { belief, targets, doubtful, order };
+}
+
+/** Whether a landing is likely enough and all that is missing is a reading there. */
+function lacksAReading(belief: TraceBelief, { target, landings }: TargetBelief, sureAt: number): boolean {
+  const [best] = landings;
+  return (
+    best !== undefined &&
+    countsAs(best.p, sureAt) &&
+    isUnread(belief, target, belief.scene.index.get(best.pointId) ?? -1)
+  );
 }
 
 /** The next probe alone; see `traceAdvice`. */
