@@ -12,6 +12,8 @@ import type { Orientation, TraceScene } from './trace-scene';
 export interface LineGroupDesk {
   readonly functions: readonly PinFunction[];
   readonly options: readonly (readonly LandingOption[])[];
+  /** How much two places belong together for the two lines of a pair, log weight, none favoured on the whole; 0 for a line alone. */
+  readonly pair: (a: number, b: number) => number;
 }
 
 /** One explanation of some lines: where each lands (-1: nowhere on the marked board). */

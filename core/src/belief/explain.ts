@@ -1,7 +1,7 @@
 import type { PinFunction } from '../connector/pin-function';
 import type { ExplainDesk, Explanation, LineGroupDesk } from './explain-desk';
 import { explanationLogs, logSum } from './explain-desk';
-import { nowhereLogPrior, pairLog } from './landing-prior';
+import { nowhereLogPrior, pairLogs } from './landing-prior';
 import type { LandingOption, Supposed } from './line-options';
 import { landingOptions, landingPrior } from './line-options';
 import type { Orientation, TraceScene } from './trace-scene';
@@ -30,7 +30,11 @@ export function groupLogPrior(
 }
 
 /** Log of what the pairing terms come to over all pairs of places before any reading, so that they favour no landing as such. */
-function pairNorm({ scene, o, pullUps }: ExplainDesk, functions: readonly PinFunction[]): number {
+function pairNorm(
+  { scene, o, pullUps }: ExplainDesk,
+  functions: readonly PinFunction[],
+  pairLog: (a: number, b: number) => number,
+): number {
   const key = `${o.name} ${functions.join()} ${[...pullUps].join()}`;
   const known = scene.pairNorms.get(key);
   if (known !== undefined) return known;
@@ -39,7 +43,7 @@ function pairNorm({ scene, o, pullUps }: ExplainDesk, functions: readonly PinFun
   scene.sites.forEach((a, i) =>
     scene.sites.forEach((b, j) => {
       const weight = (wa[i] as number) * (wb[j] as number);
-      if (a !== b && weight > 1e-6) sum += weight * Math.exp(pairLog(scene, o, functions, a, b));
+      if (a !== b && weight > 1e-6) sum += weight * Math.exp(pairLog(a, b));
     }),
   );
   const norm = Math.log(Math.max(1e-9, sum));
@@ -71,7 +75,7 @@ function explanation(
     if (landed.has(x.behind.site)) prior += SAME_PART;
     else if (!supposed.some((s) => s.site === x.behind?.site)) supposed.push(x.behind);
   }
-  for (const { functions } of groups) {
+  for (const { functions, pair } of groups) {
     const own = taken.slice(k, k + functions.length);
     k += functions.length;
     const missing = own.filter((x) => x.site < 0).length;
@@ -81,16 +85,18 @@ function explanation(
       if (x.site < 0 && f) nowhere |= 1 << lines.indexOf(f);
     });
     const [a, b] = own;
-    if (a && b && missing === 0)
-      prior += pairLog(scene, o, functions, a.site, b.site) - pairNorm(desk, functions);
+    if (a && b && missing === 0) prior += pair(a.site, b.site);
   }
   return { landings: taken.map((x) => x.site), supposed, nowhere, prior };
 }
 
 /** The group's lines with their places. */
 export function groupDesk(desk: ExplainDesk, functions: readonly PinFunction[]): LineGroupDesk {
+  const pairLog = pairLogs(desk.scene, desk.o, functions);
+  const norm = functions.length > 1 ? pairNorm(desk, functions, pairLog) : 0;
   return {
     functions,
+    pair: functions.length > 1 ? (a, b) => pairLog(a, b) - norm : () => 0,
     options: functions.map((f) => {
       const all = landingOptions(desk.scene, desk.o, desk.seen, f, desk.pullUps);
       const rough = all.map((x) => {
@@ -111,15 +117,12 @@ export function groupDesk(desk: ExplainDesk, functions: readonly PinFunction[]):
 
 /** Pairs of places that are not hopeless by what each says alone and how the two lie to each other. */
 function likelyPairs(
-  desk: ExplainDesk,
-  functions: readonly PinFunction[],
+  { pair }: LineGroupDesk,
   first: readonly LandingOption[],
   second: readonly LandingOption[],
 ): LandingOption[][] {
   const rough = (a: LandingOption, b: LandingOption): number =>
-    a.rough +
-    b.rough +
-    (a.site >= 0 && b.site >= 0 ? pairLog(desk.scene, desk.o, functions, a.site, b.site) : 0);
+    a.rough + b.rough + (a.site >= 0 && b.site >= 0 ? pair(a.site, b.site) : 0);
   const all = first.flatMap((a) =>
     second.map((b) => ({ taken: [a, b], log: rough(a, b), here: a.site >= 0 && b.site >= 0 })),
   );
@@ -140,7 +143,7 @@ export function groupExplanations(
   given: readonly Given[] = [],
 ): Weighed {
   const [first = [], second] = group.options;
-  const tuples = second ? likelyPairs(desk, group.functions, first, second) : first.map((a) => [a]);
+  const tuples = second ? likelyPairs(group, first, second) : first.map((a) => [a]);
   const groups = [...given.map((g) => g.group), group];
   const known = given.flatMap((g) => g.taken);
   return weigh(

@@ -310,23 +310,21 @@ export function backgroundOf(
   return out.map((x) => x / total);
 }
 
-/** How much two lines of a pair belong together, log weight: worked out once a board. */
-export function pairLog(
+/** How much two lines of a pair belong together by two places of theirs, log weight: each worked out once a board. */
+export function pairLogs(
   scene: TraceScene,
   o: Orientation,
   functions: readonly PinFunction[],
-  a: number,
-  b: number,
-): number {
+): (a: number, b: number) => number {
   const key = `${o.name} ${functions.join()}`;
-  let known = scene.pairLogs.get(key);
-  if (!known) {
-    known = new Float64Array(scene.points.length ** 2).fill(NaN);
-    scene.pairLogs.set(key, known);
-  }
-  const at = a * scene.points.length + b;
-  if (Number.isNaN(known[at])) known[at] = pairWeight(scene, o, functions, a, b);
-  return known[at] as number;
+  const n = scene.points.length;
+  const known = scene.pairLogs.get(key) ?? new Float64Array(n ** 2).fill(NaN);
+  scene.pairLogs.set(key, known);
+  return (a, b) => {
+    const at = a * n + b;
+    if (Number.isNaN(known[at])) known[at] = pairWeight(scene, o, functions, a, b);
+    return known[at] as number;
+  };
 }
 
 /** How much two lines of a pair belong together: order of their parts against order of their pads, one kind of part, one place. */

@@ -55,6 +55,7 @@ export function hypothesesOf(
     else byLandings.set(key, [i]);
   });
   const { labels } = desk.scene;
+  const landed = functions.map((f) => spread(labels, [labels.near.get(f) ?? labels.other, 1]));
   const out = [...byLandings.values()].map((members): LineHypothesis => {
     const weight = members.reduce((sum, i) => sum + (weighed.weights[i] ?? 0), 0);
     const landings = weighed.candidates[members[0] ?? 0]?.made.landings.slice(from, from + count) ?? [];
@@ -83,9 +84,7 @@ export function hypothesesOf(
     }
     const special = new Map<number, Float64Array>();
     landings.forEach((site, i) => {
-      if (site < 0) return;
-      const f = functions[i] ?? 'unknown';
-      special.set(site, spread(labels, [labels.near.get(f) ?? labels.other, 1]));
+      if (site >= 0) special.set(site, landed[i] as Float64Array);
     });
     for (const [p, dist] of nowherePads(desk, functions, landings, special)) special.set(p, dist);
     return { weight, landings, special };

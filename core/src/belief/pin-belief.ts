@@ -76,16 +76,17 @@ export function netChances(belief: TraceBelief, target: TraceTarget): Float64Arr
     const f = target.functions[o] ?? 'unknown';
     const label = scene.labels.near.get(f) ?? scene.labels.other;
     const own = way.joint ? undefined : way.groups[groupOf(way, f)];
+    const chance = new Float64Array(out.length);
+    const told = new Float64Array(out.length);
+    for (const { weight, special } of own?.hypotheses ?? [])
+      for (const [i, dist] of special) {
+        chance[i] = (chance[i] as number) + weight * (dist[label] as number);
+        told[i] = (told[i] as number) + weight;
+      }
     for (let i = 0; i < out.length; i += 1) {
       const usual = (way.labels[i] as Float64Array)[label] as number;
-      let [chance, told] = [0, 0];
-      for (const h of own?.hypotheses ?? []) {
-        const special = h.special.get(i);
-        if (!special) continue;
-        chance += h.weight * (special[label] as number);
-        told += h.weight;
-      }
-      out[i] = (out[i] as number) + way.weight * (chance + Math.max(0, 1 - told) * usual);
+      const here = (chance[i] as number) + Math.max(0, 1 - (told[i] as number)) * usual;
+      out[i] = (out[i] as number) + way.weight * here;
     }
   });
   return out;

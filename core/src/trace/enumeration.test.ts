@@ -8,7 +8,7 @@ import { anchorPrior, anchorsOf, whenNowhere } from '../belief/anchors';
 import type { TraceEvidence } from '../belief/evidence';
 import { evidenceOf, spread } from '../belief/evidence';
 import { groupLogPrior, SAME_PART } from '../belief/explain';
-import { backgroundOf, pairLog } from '../belief/landing-prior';
+import { backgroundOf, pairLogs } from '../belief/landing-prior';
 import { landingOptions } from '../belief/line-options';
 import { siteEvidence } from '../belief/site-clusters';
 import type { TraceMode } from '../belief/outcome-class';
@@ -87,7 +87,7 @@ function enumerated(scene: TraceScene, o: Orientation, evidence: readonly TraceE
     for (const a of plus)
       for (const b of minus)
         if (a.site >= 0 && b.site >= 0 && a.site !== b.site && Math.exp(a.log + b.log) > 1e-6)
-          sum += Math.exp(a.log + b.log + pairLog(scene, o, ['D+', 'D-'], a.site, b.site));
+          sum += Math.exp(a.log + b.log + pairLogs(scene, o, ['D+', 'D-'])(a.site, b.site));
     return Math.log(sum);
   };
   // The pad of a line that lands nowhere stands alone, more often than not.
@@ -120,7 +120,7 @@ function enumerated(scene: TraceScene, o: Orientation, evidence: readonly TraceE
         }
         log += groupLogPrior(scene, o, ['VBUS'], Number(v.site < 0));
         log += groupLogPrior(scene, o, ['D+', 'D-'], Number(p.site < 0) + Number(m.site < 0));
-        if (p.site >= 0 && m.site >= 0) log += pairLog(scene, o, ['D+', 'D-'], p.site, m.site) - norm;
+        if (p.site >= 0 && m.site >= 0) log += pairLogs(scene, o, ['D+', 'D-'])(p.site, m.site) - norm;
         const dists = touched.map((point) =>
           scene.roles[point] === 'site'
             ? (supposed.get(point) ?? background(point, missing))

@@ -1,13 +1,15 @@
-import type { TraceBelief, WiredBelief } from '../belief/belief';
-import type { LineHypothesis } from '../belief/line-group';
+import type { TraceBelief } from '../belief/belief';
 import { groupOf } from '../belief/belief';
 import { CLASS_COUNT } from '../belief/outcome-class';
 import type { TargetBelief, TraceTarget } from '../belief/pin-belief';
 import { isLandingPoint, netChances } from '../belief/pin-belief';
 import type { ProbeIdea } from './probe-ideas';
 import { ideasFor, unknownResistors } from './probe-ideas';
+import type { Unit, Watched } from './probe-units';
+import { combosOf, NOWHERE, pour, unitsOf } from './probe-units';
 import { acrossPart } from '../belief/between-nets';
 import { withSlips } from '../belief/labels';
+import { sumOf } from '../belief/evidence';
 
 /** What would be believed of one place after each outcome. */
 export interface Watch {
@@ -29,13 +31,6 @@ export interface ProbeValue {
   readonly watches: readonly Watch[];
 }
 
-interface Watched {
-  readonly target: TraceTarget;
-  readonly points: readonly number[];
-}
-
-/** Watched beside the places: that the line lands nowhere on the marked board. */
-const NOWHERE = -1;
 /** How many places of each unsettled target are watched, and how many are offered to be probed. */
 const WATCHED = 3;
 const OFFERED = 7;
@@ -93,98 +88,8 @@ function watchedOf(
   };
 }
 
-/** Targets that hang on the same groups of lines, whichever way round the board is wired. */
-interface Unit {
-  readonly watches: readonly { readonly target: TraceTarget; readonly point: number }[];
-  /** By orientation. */
-  readonly groups: readonly number[];
-  /** By orientation, explanation and watch: chance that the watched point is on its target's net. */
-  readonly onNet: readonly (readonly Float64Array[])[];
-}
-
-const NOTHING_SUPPOSED: LineHypothesis = { weight: 1, landings: [], special: new Map() };
-/** An orientation less likely than this is left out of the weighing. */
-const LEAST_ORIENTATION = 2e-3;
-/** Explanations lighter than this are left out of the weighing. */
-const LEAST_HYPOTHESIS = 1e-3;
 /** Labels less likely than this are left out of the weighing. */
 const LEAST_LABEL = 2e-4;
-
-const hypothesesOf = (way: WiredBelief, group: number): readonly LineHypothesis[] =>
-  way.groups[group]?.hypotheses ?? [NOTHING_SUPPOSED];
-
-function unitsOf(belief: TraceBelief, watched: readonly Watched[]): Unit[] {
-  const { wired, scene } = belief;
-  const byGroups = new Map<string, { groups: number[]; watches: { target: TraceTarget; point: number }[] }>();
-  for (const { target, points } of watched) {
-    const groups = wired.map((way, o) => groupOf(way, target.functions[o] ?? 'unknown'));
-    const unit = byGroups.get(groups.join()) ?? { groups, watches: [] };
-    unit.watches.push(...points.map((point) => ({ target, point })));
-    byGroups.set(groups.join(), unit);
-  }
-  return [...byGroups.values()].map(({ groups, watches }) => ({
-    groups,
-    watches,
-    onNet: wired.map((way, o) => {
-      const labels = watches.map(
-        ({ target }) => scene.labels.near.get(target.functions[o] ?? 'unknown') ?? 0,
-      );
-      const own = way.groups[groups[o] ?? -1];
-      const rows = watches.map(
-        ({ target }) => own?.functions.indexOf(target.functions[o] ?? 'unknown') ?? -1,
-      );
-      return hypothesesOf(way, groups[o] ?? -1).map((h) =>
-        Float64Array.from(watches, ({ point }, w) =>
-          point === NOWHERE
-            ? Number(h.landings[rows[w] ?? -1] === -1)
-            : ((h.special.get(point) ?? (way.labels[point] as Float64Array))[labels[w] as number] as number),
-        ),
-      );
-    }),
-  }));
-}
-
-/** Explanations that make the same of both tips, taken together. */
-interface Combo {
-  readonly red: Float64Array;
-  readonly black: Float64Array;
-  readonly orientation: number;
-  /** Whether the two ends belong to a part of the line, so that the table of lines speaks for it. */
-  readonly lined: boolean;
-  weight: number;
-  readonly on: Float64Array;
-}
-
-function combosOf(belief: TraceBelief, unit: Unit, idea: ProbeIdea): Combo[] {
-  const combos = new Map<Float64Array, Map<Float64Array, Combo>>();
-  belief.wired.forEach((way, o) => {
-    if (way.weight < LEAST_ORIENTATION) return;
-    const group = unit.groups[o] ?? -1;
-    hypothesesOf(way, group).forEach((h, k) => {
-      if (h.weight < LEAST_HYPOTHESIS) return;
-      const red = h.special.get(idea.red) ?? way.labels[idea.red];
-      const black = h.special.get(idea.black) ?? way.labels[idea.black];
-      if (!red || !black) return;
-      let byBlack = combos.get(red);
-      if (!byBlack) {
-        byBlack = new Map();
-        combos.set(red, byBlack);
-      }
-      let combo = byBlack.get(black);
-      if (!combo) {
-        const lined = h.special.has(idea.red) && h.special.has(idea.black);
-        combo = { red, black, orientation: o, lined, weight: 0, on: new Float64Array(unit.watches.length) };
-        byBlack.set(black, combo);
-      }
-      const weight = way.weight * h.weight;
-      const on = unit.onNet[o]?.[k] as Float64Array;
-      combo.weight += weight;
-      for (let i = 0; i < on.length; i += 1)
-        combo.on[i] = (combo.on[i] as number) + weight * (on[i] as number);
-    });
-  });
-  return [...combos.values()].flatMap((m) => [...m.values()]);
-}
 
 /** Chance of each class under one pair of distributions; and for one label fixed at one tip, with that label's chance worked in. */
 function shownUnder(
@@ -212,6 +117,16 @@ function shownUnder(
   return out;
 }
 
+/** The sum of p log2 p. */
+function plogp(list: Float64Array): number {
+  let sum = 0;
+  for (let c = 0; c < list.length; c += 1) {
+    const p = list[c] as number;
+    if (p > 0) sum += p * Math.log2(p);
+  }
+  return sum;
+}
+
 /** What a reading would tell of one unit: each watch with what would be believed after each class. */
 function unitValue(
   belief: TraceBelief,
@@ -229,25 +144,19 @@ function unitValue(
   const chances = new Float64Array(classes);
   const joint = unit.watches.map(() => new Float64Array(classes));
   let known = 0;
-  for (const { red, black, weight, on, orientation, lined } of combosOf(belief, unit, idea)) {
+  for (const { red, black, weight, on, orientation, lined } of combosOf(unit, idea)) {
     const free = across === null || lined;
     const shown = free ? shownUnder(table, n, classes, red, black, -1, -1) : across;
-    const whole = shown.reduce((a, x) => a + x, 0);
-    for (let c = 0; c < classes; c += 1) {
-      const p = shown[c] as number;
-      chances[c] = (chances[c] as number) + weight * p;
-      if (p > 0 && whole > 0) known -= weight * p * Math.log2(p / whole);
-    }
+    const whole = sumOf(shown);
+    pour(chances, shown, weight);
+    if (whole > 0) known += weight * (whole * Math.log2(whole) - plogp(shown));
     unit.watches.forEach(({ target, point }, w) => {
       const j = joint[w] as Float64Array;
       const atRed = point === idea.red;
       if (free && (atRed || point === idea.black)) {
         const label = labels.near.get(target.functions[orientation] ?? 'unknown') ?? 0;
-        const own = shownUnder(table, n, classes, red, black, atRed ? label : -1, atRed ? -1 : label);
-        for (let c = 0; c < classes; c += 1) j[c] = (j[c] as number) + weight * (own[c] as number);
-      } else
-        for (let c = 0; c < classes; c += 1)
-          j[c] = (j[c] as number) + (shown[c] as number) * (on[w] as number);
+        pour(j, shownUnder(table, n, classes, red, black, atRed ? label : -1, atRed ? -1 : label), weight);
+      } else pour(j, shown, on[w] as number);
     });
   }
   const total = chances.reduce((a, x) => a + x, 0);
