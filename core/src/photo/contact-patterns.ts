@@ -4,7 +4,7 @@ import type { Oblong } from '../geometry/oblong';
 /** Places and sizes that differ by less are one, mm: contacts of one family are laid alike by all makers, their pads longer or shorter. */
 const [PLACE_STEP, SIZE_STEP] = [0.1, 0.25] as const;
 /** Fewer contacts lie anywhere by chance; longer rows are found one by one as well, and seldom missed. */
-const [LEAST_CONTACTS, FEW_CONTACTS] = [4, 6] as const;
+const [LEAST_CONTACTS, FEW_CONTACTS] = [4, 16] as const;
 
 /** A pattern of contacts by its middle, so that two parts with other origins are one. */
 function keyOf(contacts: readonly PartLand[]): string {

@@ -130,8 +130,13 @@ function sumEdges(
 /** How much the weakest of its four sides counts of an outline's answer; the rest is the mean of all. */
 const WEAKEST = 0.5;
 
-/** How much of the outline of a rectangle round each pixel is edge, 0 to 1, its weakest side counting for most; 0 where it would leave the piece. */
-export function rectangleResponse(field: EdgeField, wideMm: number, highMm: number): Float32Array {
+const upTo = (least: number, every: number): number => Math.ceil(least / every) * every;
+
+/**
+ * How much of the outline of a rectangle round each pixel is edge, 0 to 1, its weakest side counting for most; 0 where it would leave the piece.
+ * @param every only pixels in columns and rows that this divides are asked; the others stay 0
+ */
+export function rectangleResponse(field: EdgeField, wideMm: number, highMm: number, every = 1): Float32Array {
   const { width, height, perMm, upright, level } = field;
   const out = new Float32Array(width * height);
   const hw = Math.max(1, Math.round((wideMm * perMm) / 2));
@@ -139,12 +144,12 @@ export function rectangleResponse(field: EdgeField, wideMm: number, highMm: numb
   const cw = Math.max(1, Math.round(0.8 * hw));
   const ch = Math.max(1, Math.round(0.8 * hh));
   const [kw, kh] = [1 / (2 * cw + 1), 1 / (2 * ch + 1)];
-  for (let y = hh; y < height - hh; y += 1) {
+  for (let y = upTo(hh, every); y < height - hh; y += every) {
     const top = (y - hh) * (width + 1);
     const bottom = (y + hh) * (width + 1);
     const from = (y - ch) * width;
     const to = (y + ch + 1) * width;
-    for (let x = hw; x < width - hw; x += 1) {
+    for (let x = upTo(hw, every); x < width - hw; x += every) {
       const l = ((upright[to + x - hw] as number) - (upright[from + x - hw] as number)) * kh;
       const r = ((upright[to + x + hw] as number) - (upright[from + x + hw] as number)) * kh;
       const t = ((level[top + x + cw + 1] as number) - (level[top + x - cw] as number)) * kw;
@@ -159,7 +164,7 @@ export function rectangleResponse(field: EdgeField, wideMm: number, highMm: numb
 const [ASIDE_DEG, DIAGONAL_FROM_DEG] = [30, 22.5] as const;
 
 /** The same for an oblong with round ends, or a round one: twelve places of its rim, in four quarters. */
-export function ovalResponse(field: EdgeField, wideMm: number, highMm: number): Float32Array {
+export function ovalResponse(field: EdgeField, wideMm: number, highMm: number, every = 1): Float32Array {
   const { width, height, perMm, sure } = field;
   const out = new Float32Array(width * height);
   const r = Math.min(wideMm, highMm) / 2;
@@ -182,7 +187,7 @@ export function ovalResponse(field: EdgeField, wideMm: number, highMm: number): 
     }
   const hw = Math.ceil((wideMm / 2) * perMm) + 1;
   const hh = Math.ceil((highMm / 2) * perMm) + 1;
-  gather(maps, shifts, width, height, hw, hh, out);
+  gather(maps, shifts, width, height, upTo(hw, every), upTo(hh, every), every, out);
   return out;
 }
 
@@ -194,6 +199,7 @@ function gather(
   height: number,
   hw: number,
   hh: number,
+  every: number,
   out: Float32Array,
 ): void {
   const [a0, a1, a2, b0, b1, b2, c0, c1, c2, d0, d1, d2] = maps as [
@@ -227,8 +233,8 @@ function gather(
     s[10] as number,
     s[11] as number,
   ];
-  for (let y = hh; y < height - hh; y += 1)
-    for (let at = y * width + hw; at < (y + 1) * width - hw; at += 1) {
+  for (let y = hh; y < height - hh; y += every)
+    for (let at = y * width + hw; at < (y + 1) * width - hw; at += every) {
       const a = (a0[at + i0] as number) + (a1[at + i1] as number) + (a2[at + i2] as number);
       const c = (c0[at + k0] as number) + (c1[at + k1] as number) + (c2[at + k2] as number);
       const b = (b0[at + j0] as number) + (b1[at + j1] as number) + (b2[at + j2] as number);

@@ -40,9 +40,9 @@ const AS_RED = 0.2;
 const DIRTY_LANDS = 2;
 /** Smoother than this it is no glass fibre, however red: bare copper that solder has left, or a stain; it is not told then, logarithm. */
 const SMOOTH = 0.02;
-/** Surer than this, or it is not told: in a clear picture, and in one with glare or dirt. */
+/** Surer than this, or it is not told: in a clear picture, and in one with glare or dirt. Those make bare glass look like metal sooner than metal like glass. */
 const TOLD = 0.8;
-const TOLD_IN_DOUBT = 0.86;
+const TOLD_IN_DOUBT = { torn: 0.86, present: 0.95 } as const;
 /** Solder in a hole is as light as its ring; an open one is darker by more than this, logarithm. */
 const OPEN_DARK = -0.42;
 const DARK_SPREAD = 0.12;
@@ -92,7 +92,11 @@ export interface LandVerdicts {
 }
 
 /** Judges every land of a part where it lies: its metal there or torn, its hole open or filled. */
-export function judgeLands(flat: FlatPiece, part: ConnectorPart, pose: PartPose): LandVerdicts {
+export function judgeLands(
+  flat: FlatPiece,
+  part: Pick<ConnectorPart, 'lands'>,
+  pose: PartPose,
+): LandVerdicts {
   const looks = part.lands.map((l) => lookAtLand(flat, pose, l));
   const metal = metalTan(looks);
   const lights = looks.flatMap((l) => (l.land ? [l.land.light] : [])).sort((a, b) => a - b);
@@ -100,7 +104,7 @@ export function judgeLands(flat: FlatPiece, part: ConnectorPart, pose: PartPose)
   const doubts: ('glare' | 'dirt')[] = [];
   if (unevenness(looks) > GLARE) doubts.push('glare');
   if (isDirty(looks, metal)) doubts.push('dirt');
-  const told = doubts.length > 0 ? TOLD_IN_DOUBT : TOLD;
+  const told = (state: 'torn' | 'present'): number => (doubts.length > 0 ? TOLD_IN_DOUBT[state] : TOLD);
   const lands = part.lands.map((land, i): LandVerdict => {
     const look = looks[i] as LandLook;
     const torn = look.land ? chanceOf(tornNats(look.land, metal, bright, doubts.length > 0)) : 0;
@@ -112,7 +116,10 @@ export function judgeLands(flat: FlatPiece, part: ConnectorPart, pose: PartPose)
     const chance = Math.max(torn, 1 - torn);
     return {
       land,
-      torn: chance < told || (torn > 0.5 && (look.land?.grain ?? 0) < SMOOTH) ? null : torn > 0.5,
+      torn:
+        chance < told(torn > 0.5 ? 'torn' : 'present') || (torn > 0.5 && (look.land?.grain ?? 0) < SMOOTH)
+          ? null
+          : torn > 0.5,
       filled: filled === null || Math.max(filled, 1 - filled) < TOLD ? null : filled > 0.5,
       chance,
     };

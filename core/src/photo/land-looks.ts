@@ -99,6 +99,20 @@ function rim(at: XY, shape: Oblong, growMm: number, n: number): XY[] {
   });
 }
 
+/** How a narrow band looks that runs round an outline, so far outside of it, mm; inside below 0. `null` where it leaves the piece. */
+export const lookAlongRim = (
+  flat: FlatPiece,
+  pose: PartPose,
+  at: XY,
+  shape: Oblong,
+  outMm: readonly number[],
+): Look | null =>
+  lookAt(
+    flat,
+    pose,
+    outMm.flatMap((mm) => rim(at, shape, mm, 48)),
+  );
+
 /** Looks at one land of a part where it lies under a pose. */
 export function lookAtLand(flat: FlatPiece, pose: PartPose, land: PartLand): LandLook {
   const { at, copper, hole } = land;

@@ -2,6 +2,8 @@ import type { ConnectorPart } from '../connector/part';
 import type { Oblong } from '../geometry/oblong';
 import type { EdgeField } from './edge-field';
 import { ovalResponse, rectangleResponse } from './edge-field';
+import type { Place, Stamp } from './stamps';
+import { halved, judged, LEAST, peaks } from './stamps';
 import type { PartPose } from './refine-pose';
 
 /** A part laid on a piece in one of four quarter turns. */
@@ -18,16 +20,8 @@ const SIZE_STEP = 0.1;
 const LARGEST_MM = 30;
 /** A part has this many lands, or its places say nothing. */
 const LANDS = [3, 60] as const;
-/**
- * What the outline of a land says, nats, from how many spreads it lies over the mean of all places of the picture: lands that are there lie five
- * over, the best of wrong places two or three (measured on drawn pictures); a hidden one says no more than LEAST against.
- */
-const PER_SPREAD = 1.5;
-const NEITHER = 2.8;
-const [LEAST, MOST] = [-3.5, 5] as const;
-/** Best places kept of each part and quarter turn, and how many are looked at closely for them. */
+/** Best places kept of each part and quarter turn. */
 const KEPT = 2;
-const LOOKED_AT = 8;
 /** Places of one part nearer than this are one, mm. */
 const APART_MM = 0.3;
 
@@ -48,57 +42,6 @@ export interface LaidPatterns {
 
 /** Outlines narrower than this are those of pads and print, mm; and how sure they are, nats. */
 const [OUTLINE_MM, OUTLINE_NATS] = [0.75, 3.6] as const;
-
-/** What each place says to a land of one size: at each pixel, and the best of each two by two with their neighbours. */
-interface Stamp {
-  readonly wide: number;
-  readonly high: number;
-  readonly fine: Float32Array;
-  readonly coarse: Float32Array;
-}
-
-function judged(response: Float32Array): Float32Array {
-  let [n, sum, square] = [0, 0, 0];
-  for (let i = 0; i < response.length; i += 3) {
-    const v = response[i] as number;
-    if (v === 0) continue;
-    n += 1;
-    sum += v;
-    square += v * v;
-  }
-  const mean = n > 0 ? sum / n : 0;
-  const spread = n > 0 ? Math.sqrt(Math.max(1e-6, square / n - mean * mean)) : 1;
-  const out = new Float32Array(response.length);
-  for (let i = 0; i < out.length; i += 1) {
-    const v = PER_SPREAD * (((response[i] as number) - mean) / spread - NEITHER);
-    out[i] = v < LEAST ? LEAST : v > MOST ? MOST : v;
-  }
-  return out;
-}
-
-/** The best of each two by two pixels and those next to them. */
-function halved(map: Float32Array, width: number, height: number): Float32Array {
-  const [w, h] = [width >> 1, height >> 1];
-  const across = new Float32Array(w * height);
-  for (let y = 0; y < height; y += 1)
-    for (let x = 0; x < w; x += 1) {
-      const at = y * width + 2 * x;
-      let v = Math.max(map[at] as number, map[at + 1] as number);
-      if (x > 0) v = Math.max(v, map[at - 1] as number);
-      if (2 * x + 2 < width) v = Math.max(v, map[at + 2] as number);
-      across[y * w + x] = v;
-    }
-  const out = new Float32Array(w * h);
-  for (let y = 0; y < h; y += 1)
-    for (let x = 0; x < w; x += 1) {
-      const at = 2 * y * w + x;
-      let v = Math.max(across[at] as number, across[at + w] as number);
-      if (y > 0) v = Math.max(v, across[at - w] as number);
-      if (2 * y + 2 < height) v = Math.max(v, across[at + 2 * w] as number);
-      out[y * w + x] = v;
-    }
-  return out;
-}
 
 const QUARTERS: readonly (readonly [number, number, number, number])[] = [
   [1, 0, 0, 1],
@@ -197,12 +140,6 @@ function outlinesOf(stamps: readonly Stamp[], width: number, height: number, per
   return kept;
 }
 
-interface Place {
-  readonly x: number;
-  readonly y: number;
-  readonly v: number;
-}
-
 /** Best places of one part: first on the halved maps, whose answers are never less than those of any pixel in them, then pixel by pixel. */
 function bestPlaces(wanted: readonly Wanted[], width: number, height: number, apart: number): Place[] {
   const [w, h] = [width >> 1, height >> 1];
@@ -264,33 +201,4 @@ function addShifted(
       sum[i] = (sum[i] as number) + weight * (map[i + shift] as number);
     }
   }
-}
-
-/** The highest cells of a map that are no neighbours of each other. */
-function peaks(
-  sum: Float32Array,
-  width: number,
-  x0: number,
-  x1: number,
-  y0: number,
-  y1: number,
-  apart: number,
-): Place[] {
-  const best: Place[] = [];
-  let least = 0;
-  for (let y = y0; y < y1; y += 1)
-    for (let x = x0; x < x1; x += 1) {
-      const v = sum[y * width + x] as number;
-      if (v <= least) continue;
-      const rival = best.findIndex((b) => Math.abs(b.x - x) <= apart && Math.abs(b.y - y) <= apart);
-      if (rival >= 0) {
-        if ((best[rival] as Place).v >= v) continue;
-        best.splice(rival, 1);
-      }
-      best.push({ x, y, v });
-      best.sort((p, q) => q.v - p.v);
-      if (best.length > LOOKED_AT) best.length = LOOKED_AT;
-      if (best.length === LOOKED_AT) least = (best[LOOKED_AT - 1] as Place).v;
-    }
-  return best;
 }

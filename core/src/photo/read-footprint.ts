@@ -19,10 +19,17 @@ import type { ByPattern } from './read-by-pattern';
 import { readByPattern } from './read-by-pattern';
 import { RIGHT_ONE } from './judge-pattern';
 import { findRows } from './find-rows';
+import { withLegs } from './with-legs';
+import { axisOfHint, axisOfLands, axisOfRows } from './mirror-axis';
 import { toDegrees } from './row-on-line';
 
 export type ReadingStage =
-  'laying patterns' | 'laying flat' | 'evening the lamp' | 'finding metal' | 'fitting rows';
+  | 'laying patterns'
+  | 'laying flat'
+  | 'evening the lamp'
+  | 'finding metal'
+  | 'fitting rows'
+  | 'finding legs';
 
 export interface ReadFootprintInput {
   readonly picture: Pixels;
@@ -140,9 +147,13 @@ export function readFootprint(
     const contacts = readBy(contactPatterns(mine), { ways: 1, ofFamily: 3 });
     if (contacts && contacts.answer >= RIGHT_ONE && !contacts.goesOn) known = contacts;
   }
-  return known && !isFamilyRow(seen, known)
-    ? besideContacts(seen, known)
-    : { ...seen, doubts: known?.doubts ?? [] };
+  const found =
+    known && !isFamilyRow(seen, known)
+      ? besideContacts(seen, known)
+      : { ...seen, doubts: known?.doubts ?? [] };
+  onStage('finding legs');
+  const ofRows = hint ? axisOfHint(hint) : axisOfRows(found.rows);
+  return withoutStruck(withLegs(picture, toPhoto, found, ofRows, axisOfLands(seen)), struck);
 }
 
 /** More patches of metal than this in a box, and a port's are not told from the rest; they are counted on a coarse piece, pixels to a millimetre. */

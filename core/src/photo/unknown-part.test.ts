@@ -85,11 +85,12 @@ describe('contacts of parts that are not known as a whole', () => {
     expect(isFamilyRow(seenWith([], [row(five.slice(0, 3), 'usb-a')]), known)).toBe(false);
   });
   it.each([
-    [41, 'green'],
-    [36, 'black'],
+    [41, 'green', 1],
+    // Of this one two lands run into the slots beside them.
+    [36, 'black', 0.6],
   ])(
-    'footprint %d on %s, itself not in the library: its contacts lie where they are, none is named',
-    (no, mask) => {
+    'footprint %d on %s, itself not in the library: its contacts and what holds it lie where they are, none is named',
+    (no, mask, legsTold) => {
       const footprints = usbFootprints();
       const all = footprints.map((f, i) => partFromFootprint(f, String(i), `${i}.kicad_mod`));
       const numbers = all[no]?.lands.flatMap((l) => (l.role === 'contact' ? l.numbers : [])) ?? [];
@@ -111,6 +112,16 @@ describe('contacts of parts that are not known as a whole', () => {
       );
       expect(there.length / contacts.length).toBeGreaterThan(0.75);
       expect(found.patterns.map((p) => p.partId)).not.toContain(String(no));
+      // What holds it is found from the middle of its contacts, holes as holes.
+      const legs = b.truth.filter((t) => !numbers.includes(t.pad.number) && t.kind === 'present');
+      const told = legs.filter((t) =>
+        found.lands.some(
+          (l) =>
+            Math.hypot(l.at.x - t.at.x, l.at.y - t.at.y) < 0.2 &&
+            (l.fixing !== 'surface') === (t.pad.drill !== null),
+        ),
+      );
+      expect(told.length / legs.length).toBeGreaterThanOrEqual(legsTold);
     },
   );
 });

@@ -28,6 +28,7 @@ const STAGES: readonly ReadingStage[] = [
   'evening the lamp',
   'finding metal',
   'fitting rows',
+  'finding legs',
 ];
 
 const POINT_AT = [
