@@ -24,12 +24,7 @@ import { axisOfHint, axisOfLands, axisOfRows } from './mirror-axis';
 import { toDegrees } from './row-on-line';
 
 export type ReadingStage =
-  | 'laying patterns'
-  | 'laying flat'
-  | 'evening the lamp'
-  | 'finding metal'
-  | 'fitting rows'
-  | 'finding legs';
+  'laying patterns' | 'laying flat' | 'evening the lamp' | 'finding metal' | 'fitting rows' | 'finding legs';
 
 export interface ReadFootprintInput {
   readonly picture: Pixels;
