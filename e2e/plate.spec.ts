@@ -179,10 +179,15 @@ test('a picture is measured, read by itself, marked by keyboard and given out', 
   expect(errors.filter((e) => !e.includes('inline event handler'))).toEqual([]);
 });
 
-test('a box of a picture that is not sharp says so before it is read', async ({ page }) => {
+test('a picture, and a box of it, that is not sharp says so before it is read', async ({ page }) => {
   const errors = watchErrors(page);
   await newBoard(page, 'Pillow speaker');
+  // As soon as it is there; once it is measured, against what it shows.
+  await expect(page.getByText(/will do for torn pads if it shows no more than \d+ mm across/)).toBeVisible();
   await scaleByWidth(page);
+  await expect(
+    page.getByText(/will do for torn pads: it shows \d+ mm across, up to \d+ mm would do/),
+  ).toBeVisible();
   const box = async (): Promise<void> => {
     await page.keyboard.press('g');
     await clickAt(page, { x: 11.5, y: 4.4 }, WIDTH);
@@ -196,6 +201,11 @@ test('a box of a picture that is not sharp says so before it is read', async ({ 
   const soft = await sharp(PICTURE).blur(9).jpeg().toBuffer();
   await newBoard(page, 'Pillow speaker again', { name: 'soft.jpg', mimeType: 'image/jpeg', buffer: soft });
   await scaleByWidth(page);
+  await expect(
+    page.getByText(
+      /Nowhere sharp enough for torn pads: it shows \d+ mm across, no more than [\d.]+ mm would do/,
+    ),
+  ).toBeVisible();
   await box();
   await expect(notSharp).toBeVisible();
   await expect(page.getByText('Sharp enough here')).toBeHidden();

@@ -185,6 +185,8 @@ export { readFootprint } from './photo/read-footprint';
 export type { Doubt, FootprintProposal, FoundLand, ReadingHint } from './photo/found';
 export { lookOfBox } from './photo/box-look';
 export type { BoxLook } from './photo/box-look';
+export { lookOfPicture } from './photo/picture-look';
+export type { PictureLook } from './photo/picture-look';
 export type { BoardBox } from './photo/rectify';
 export { LEAST_PIXELS, PIXELS_WANTED, pixelsAPad } from './photo/pixels-a-pad';
 export { readingSpread } from './photo/reading-spread';

@@ -17,7 +17,7 @@ export interface BoxLook {
  * Edges wider than this, mm, and the weave of bare board is gone: torn pads are no longer told from those that are there (measured on
  * pictures of another hand, blurred in steps: of 15 torn pads 13 are told at 0.05, 12 at 0.1, 7 at 0.17 and 2 at 0.26; places hold to 0.2).
  */
-const BLURRED_MM = 0.14;
+export const BLURRED_MM = 0.14;
 /** The light beside an edge is taken so far away on either side, mm. */
 const BESIDE_MM = 0.2;
 /** Steps of less light than this are no edge; the sharpest share of all places is looked at, 0 to 255. */
@@ -33,6 +33,12 @@ const BLOTCHY = 0.6;
 /** A dark picture's logarithm is held by this, 0 to 255. */
 const FLOOR = 8;
 
+/** A grey piece of a picture. */
+interface GreyPiece {
+  readonly width: number;
+  readonly height: number;
+}
+
 function lightOf({ planes: [r, g, b] }: FlatPiece): Float32Array {
   return r.map((v, i) => (v + 2 * (g[i] as number) + (b[i] as number)) / 4);
 }
@@ -40,11 +46,18 @@ function lightOf({ planes: [r, g, b] }: FlatPiece): Float32Array {
 /**
  * Median width of the sharpest edges one way, pixels; `null` with too few.
  * @param step from one place to the next along that way: 1, or the width of the piece
+ * @param far the light on either side of an edge is taken so many pixels away
+ * @param every only each so manyth row is looked at
  */
-function edgeWidth(light: Float32Array, { width, height, perMm }: FlatPiece, step: number): number | null {
-  const far = Math.max(3, Math.round(BESIDE_MM * perMm));
+export function edgeWidth(
+  light: Float32Array,
+  { width, height }: GreyPiece,
+  step: number,
+  far: number,
+  every = 1,
+): number | null {
   const edges: { slope: number; px: number }[] = [];
-  for (let y = far; y < height - far; y += 1)
+  for (let y = far; y < height - far; y += every)
     for (let x = far; x < width - far; x += 1) {
       const at = y * width + x;
       const slope = Math.abs((light[at + step] as number) - (light[at - step] as number)) / 2;
@@ -53,7 +66,7 @@ function edgeWidth(light: Float32Array, { width, height, perMm }: FlatPiece, ste
       if (contrast > LEAST_STEP) edges.push({ slope, px: contrast / slope });
     }
   if (edges.length < FEWEST_EDGES) return null;
-  const most = Math.max(FEWEST_EDGES, Math.floor(SHARPEST * width * height));
+  const most = Math.max(FEWEST_EDGES, Math.floor((SHARPEST * width * height) / every));
   const widths = edges
     .sort((a, b) => b.slope - a.slope)
     .slice(0, most)
@@ -66,7 +79,8 @@ function edgeWidth(light: Float32Array, { width, height, perMm }: FlatPiece, ste
 export function edgeMmOf(flat: FlatPiece): number | null {
   const light = lightOf(flat);
   // A camera that moved blurs the edges across its way only.
-  const widths = [edgeWidth(light, flat, 1), edgeWidth(light, flat, flat.width)].filter((w) => w !== null);
+  const far = Math.max(3, Math.round(BESIDE_MM * flat.perMm));
+  const widths = [1, flat.width].flatMap((step) => edgeWidth(light, flat, step, far) ?? []);
   return widths.length > 0 ? Math.max(...widths) / flat.perMm : null;
 }
 

@@ -4,11 +4,12 @@ import type {
   BoxLook,
   FootprintProposal,
   KnownPoint,
+  PictureLook,
   Projective,
   ReadFootprintInput,
   ReadingStage,
 } from '@zebbit/core';
-import { compose, findSheet, GENERIC_PARTS, lookOfBox, readFootprint } from '@zebbit/core';
+import { compose, findSheet, GENERIC_PARTS, lookOfBox, lookOfPicture, readFootprint } from '@zebbit/core';
 import { fetchParts } from '../api/parts-list';
 
 /** Pixels of a piece of a picture, decoded here so that the page stays free. */
@@ -71,6 +72,10 @@ const photoReader = {
   async look(input: BoxOfPhoto): Promise<BoxLook | null> {
     const piece = await pieceOf(input);
     return piece && lookOfBox(piece.picture, piece.toPhoto, input.box);
+  },
+  /** What can be told of a whole picture before anything of it is measured. */
+  async lookAtAll(url: string, widthPx: number, heightPx: number): Promise<PictureLook> {
+    return lookOfPicture(await pixels(url, 0, 0, widthPx, heightPx));
   },
   /** Reads the box of a picture. */
   async read(input: ReadPhotoInput, onStage: (stage: ReadingStage) => void): Promise<FootprintProposal> {

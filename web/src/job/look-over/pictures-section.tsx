@@ -8,6 +8,7 @@ import { PhoneDialog } from './phone-dialog';
 import { useJob } from '../../desk/job-context';
 import { SlipSection } from '../slip';
 import { MeasureReport } from './measure-report';
+import { Sharpness } from './sharpness';
 import { usePlate, useTool } from '../../desk/desk-context';
 import { Range } from '../../ui/range';
 import { Tick } from '../../ui/tick';
@@ -68,6 +69,7 @@ export function PicturesSection() {
                     : 'not laid on'}
               </span>
             </div>
+            <Sharpness sheet={sheet} />
             <div className="mt-1 flex items-center gap-2">
               <Range
                 label={`How strongly ${sheet.name} shows`}
