@@ -54,7 +54,7 @@ const LEAST_BITS_A_SECOND = 0.0015;
  */
 const PATIENCE = 8;
 const WORTH_OF_SETTLED = 4;
-/** Eyes err alike on all tracks of a board, so looking again tells less than it seems to: a look counts as so many of its seconds (a judgement). */
+/** Eyes err alike on all tracks of a board, so looking again tells less than it seems to: a look is put off as if it took so many times as long (a judgement). */
 const LOOKS_COUNT = 2.5;
 
 /** An outcome less likely than this is not named in the reason. */
@@ -226,10 +226,11 @@ export function traceAdvice(
       const key = probeKey(red.id, black.id, value.idea.mode);
       if (asked.has(key) || skipped.has(key) || known(value)) return [];
       const seconds = probeSeconds(hands, red, black, value.idea.mode, bared);
-      const rate = value.gainBits / (seconds * (value.idea.mode === 'seen' ? LOOKS_COUNT : 1));
-      return rate >= leastRate ? [{ value, seconds, rate }] : [];
+      const rate = value.gainBits / seconds;
+      const worth = value.idea.mode === 'seen' ? rate / LOOKS_COUNT : rate;
+      return rate >= leastRate ? [{ value, seconds, worth }] : [];
     })
-    .sort((a, b) => b.rate - a.rate);
+    .sort((a, b) => b.worth - a.worth);
   const best = ranked[0];
   const order = best
     ? orderOf(belief, best.value, best.seconds, bared)
