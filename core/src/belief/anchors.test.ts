@@ -1,24 +1,14 @@
 import { describe, expect, it } from '@jest/globals';
 import type { PadState } from '../board/pad-state';
 import { EMPTY_BOARD } from '../board/board';
-import { placeRow } from '../board/place-row';
-import { boardPoint } from '../geometry/point';
-import { testPoint } from '../testing/test-board';
+import { testPoint, testRow } from '../testing/test-board';
 import { anchorPrior, whenNowhere } from './anchors';
 import { traceContext } from './trace-context';
 import { traceScene } from './trace-scene';
 
 /** What the pad of a number may be, by what it touches, where its line lands somewhere and where it lands nowhere. */
 function statesOf(number: string, state: PadState, way = 0) {
-  const row = placeRow(EMPTY_BOARD, {
-    family: 'micro-b',
-    face: 'top',
-    first: boardPoint(5, 5),
-    directionDeg: 0,
-    pitchMm: 0.65,
-    count: 5,
-    mirrored: false,
-  });
+  const row = testRow();
   const board = {
     ...EMPTY_BOARD,
     family: 'micro-b' as const,

@@ -1,8 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import type { Reading } from '../board/reading';
 import { EMPTY_BOARD } from '../board/board';
-import { placeRow } from '../board/place-row';
-import { testComponent, testReading } from '../testing/test-board';
+import { testComponent, testReading, testRow } from '../testing/test-board';
 import { evidenceOf } from './evidence';
 import type { ExplainDesk } from './explain-desk';
 import type { LineGroup } from './line-group';
@@ -10,15 +9,7 @@ import { settledApart } from './settled-apart';
 import { traceContext } from './trace-context';
 import { traceScene } from './trace-scene';
 
-const row = placeRow(EMPTY_BOARD, {
-  family: 'micro-b',
-  face: 'top',
-  first: { x: 5, y: 5 },
-  directionDeg: 0,
-  pitchMm: 0.65,
-  count: 5,
-  mirrored: false,
-});
+const row = testRow();
 const board = {
   ...EMPTY_BOARD,
   family: 'micro-b' as const,

@@ -23,20 +23,11 @@ import { checkBoard } from './check-board';
 import { acrossFaces, faceRegister, ghostHoles } from './face-register';
 import { faceFrame, setMeasure } from './measure-face';
 import { PACKAGES, packagesFor, placedTerminals } from './package-outline';
-import { placeRow } from './place-row';
 import { pinPoint, probePoints, spanMm } from './probe-point';
-import { testBoard, testComponent, testPoint } from '../testing/test-board';
+import { testBoard, testComponent, testPoint, testRow } from '../testing/test-board';
 import { findings, whatIsLeft } from './what-is-left';
 
-const row = placeRow(EMPTY_BOARD, {
-  family: 'micro-b',
-  face: 'top',
-  first: { x: 5, y: 5 },
-  directionDeg: 0,
-  pitchMm: 0.65,
-  count: 5,
-  mirrored: false,
-});
+const row = testRow();
 const leg: Leg = {
   id: 'leg1',
   name: 'leg 1',

@@ -4,7 +4,6 @@ import type { XY } from '../geometry/projective';
 import { wiredBoard } from '../practice/wired-board';
 import { EMPTY_BOARD } from '../board/board';
 import type { Board } from '../board/board';
-import { placeRow } from '../board/place-row';
 import { GENERIC_PARTS } from '../connector/generic-parts';
 import { EMPTY_DOCUMENTS } from '../job/job-record';
 import { jobView } from '../job/job-view';
@@ -16,6 +15,7 @@ import { crossingsOf, pathLengthMm, tightestBendMm } from './pull-taut';
 import type { Obstacle, RouteProblem, Way, WireToLay } from './route-problem';
 import { BOARD_MM } from './route-problem';
 import { pointToShape, stretchToShape } from '../geometry/shape';
+import { testRow } from '../testing/test-board';
 
 const spot = (x: number, y: number, pointId = `${x},${y}`, face: 'top' | 'bottom' = 'top') => ({
   x,
@@ -288,15 +288,7 @@ describe('shapes', () => {
 });
 
 describe('the part on the board', () => {
-  const row = placeRow(EMPTY_BOARD, {
-    family: 'micro-b',
-    face: 'top',
-    first: { x: 5, y: 5 },
-    directionDeg: 0,
-    pitchMm: 0.65,
-    count: 5,
-    mirrored: false,
-  });
+  const row = testRow();
   const leg = (id: string, x: number, y: number) => ({
     id,
     name: id,

@@ -1,5 +1,6 @@
-import type { Board, Component, ComponentKind, LoosePoint, PointRole } from '../board/board';
+import type { Board, Component, ComponentKind, LoosePoint, PinRow, PointRole } from '../board/board';
 import { EMPTY_BOARD } from '../board/board';
+import { placeRow } from '../board/place-row';
 import type { Reading } from '../board/reading';
 
 /** Small boards and readings for tests of this and other rooms. */
@@ -29,6 +30,18 @@ export function testComponent(
     ],
   };
 }
+
+/** The five pads of a Micro-B port, the first at (5, 5), to the right. */
+export const testRow = (): PinRow =>
+  placeRow(EMPTY_BOARD, {
+    family: 'micro-b',
+    face: 'top',
+    first: { x: 5, y: 5 },
+    directionDeg: 0,
+    pitchMm: 0.65,
+    count: 5,
+    mirrored: false,
+  });
 
 export function testBoard(points: readonly LoosePoint[], components: readonly Component[] = []): Board {
   return { ...EMPTY_BOARD, points, components };

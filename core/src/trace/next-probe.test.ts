@@ -1,23 +1,14 @@
 import { describe, expect, it } from '@jest/globals';
 import type { Board } from '../board/board';
 import { EMPTY_BOARD } from '../board/board';
-import { placeRow } from '../board/place-row';
 import type { Reading } from '../board/reading';
 import { traceContext } from '../belief/trace-context';
-import { testComponent, testPoint, testReading } from '../testing/test-board';
+import { testComponent, testPoint, testReading, testRow } from '../testing/test-board';
 import { traceAdvice } from './next-probe';
 
 /** A Micro-B board with pads ripped off; the track of D- goes on under the mask, and two resistors of 22 ohm stand before the pair. */
 function pairBoard(torn: readonly number[]): Board {
-  const row = placeRow(EMPTY_BOARD, {
-    family: 'micro-b',
-    face: 'top',
-    first: { x: 5, y: 5 },
-    directionDeg: 0,
-    pitchMm: 0.65,
-    count: 5,
-    mirrored: false,
-  });
+  const row = testRow();
   const pins = row.pins.map((p, i) => ({
     ...p,
     state: torn.includes(i) ? ('torn' as const) : ('sound' as const),

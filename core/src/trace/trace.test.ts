@@ -5,7 +5,7 @@ import { EMPTY_BOARD } from '../board/board';
 import { placeRow } from '../board/place-row';
 import type { PadState } from '../board/pad-state';
 import type { Reading } from '../board/reading';
-import { testComponent, testPoint, testReading } from '../testing/test-board';
+import { testComponent, testPoint, testReading, testRow } from '../testing/test-board';
 import { brokenBoard } from '../practice/broken-board';
 import { boardCircuit } from '../practice/board-circuit';
 import { askSlipping, askTruth, truthBench } from '../practice/truth';
@@ -27,15 +27,7 @@ import { normalBelow } from '../belief/primitive';
 
 /** A Micro-B board: fuse on VBUS, two series resistors, a chip's worth of nothing, a pour. */
 function microBoard(states: readonly PadState[], shuffleX: readonly number[]): Board {
-  const placed = placeRow(EMPTY_BOARD, {
-    family: 'micro-b',
-    face: 'top',
-    first: { x: 5, y: 5 },
-    directionDeg: 0,
-    pitchMm: 0.65,
-    count: 5,
-    mirrored: false,
-  });
+  const placed = testRow();
   const row: PinRow = { ...placed, pins: placed.pins.map((p, i) => ({ ...p, state: states[i] ?? 'sound' })) };
   const x = (i: number): number => shuffleX[i] ?? i * 3;
   return {
