@@ -148,7 +148,11 @@ export function readFootprint(
       : { ...seen, doubts: known?.doubts ?? [] };
   onStage('finding legs');
   const ofRows = hint ? axisOfHint(hint) : axisOfRows(found.rows);
-  return withoutStruck(withLegs(picture, toPhoto, found, ofRows, axisOfLands(seen)), struck);
+  const held = withLegs(picture, toPhoto, found, ofRows, axisOfLands(seen));
+  // What lies beyond the box was not asked for, and the page may have no pixels of it.
+  const isInBox = ({ at }: FoundLand): boolean =>
+    at.x >= box.x && at.x <= box.x + box.width && at.y >= box.y && at.y <= box.y + box.height;
+  return withoutStruck({ ...held, lands: held.lands.filter(isInBox) }, struck);
 }
 
 /** More patches of metal than this in a box, and a port's are not told from the rest; they are counted on a coarse piece, pixels to a millimetre. */
