@@ -58,10 +58,14 @@ describe('the line that a port is its own mirror about', () => {
     expect(axis?.pads).toEqual([...second.pads, ...five.pads]);
     expect(axisOfRows([])).toBeNull();
   });
-  it('lies half way between two places that the hand pointed at', () => {
-    const axis = axisOfHint({ what: 'holes', at: [turnedBy30(-4, 3), turnedBy30(4, 3)] });
+  it('lies half way between the ends of a row that the hand pointed at', () => {
+    const at = [turnedBy30(-4, 3), turnedBy30(4, 3)] as const;
+    const axis = axisOfHint({ what: 'pads', at });
+    if (!axis) throw new Error('two ends make an axis');
     expect(axis.directionDeg).toBeCloseTo(30, 6);
     expect(offMm(axis)).toBeCloseTo(0, 6);
+    // Two holes may be any two: a front one and a back one of one side are no mirror of each other.
+    expect(axisOfHint({ what: 'holes', at })).toBeNull();
   });
   it('is where most lands of one size lie in pairs, though no row was found', () => {
     const legs = [-1, 1].flatMap((side) => [
@@ -79,6 +83,7 @@ describe('the line that a port is its own mirror about', () => {
   });
   it('holds places in a rectangle that stands as it does', () => {
     const axis = axisOfHint({ what: 'pads', at: [turnedBy30(-2, 0), turnedBy30(2, 0)] });
+    if (!axis) throw new Error('two ends make an axis');
     const places = [turnedBy30(-3, -1), turnedBy30(3, 4)];
     expect(withinSpan(axis, turnedBy30(2.9, 3.9), places, 0)).toBe(true);
     expect(withinSpan(axis, turnedBy30(3.4, 2), places, 0.3)).toBe(false);

@@ -61,8 +61,9 @@ export function axisOfRows(rows: readonly FoundRow[]): MirrorAxis | null {
   return { middle, directionDeg: deg, pads: own.flatMap((r) => r.pads) };
 }
 
-/** The axis between two places that the hand pointed at: the ends of a row, or two holes that are each other's mirror. */
-export function axisOfHint({ at: [a, b] }: ReadingHint): MirrorAxis {
+/** The axis between the ends of a row that the hand pointed at; `null` for two holes, which may be any two of a port. */
+export function axisOfHint({ what, at: [a, b] }: ReadingHint): MirrorAxis | null {
+  if (what === 'holes') return null;
   return {
     middle: middleOf(a, b),
     directionDeg: toDegrees(Math.atan2(b.y - a.y, b.x - a.x)),

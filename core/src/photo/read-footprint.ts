@@ -147,7 +147,7 @@ export function readFootprint(
       ? besideContacts(seen, known)
       : { ...seen, doubts: known?.doubts ?? [] };
   onStage('finding legs');
-  const ofRows = hint ? axisOfHint(hint) : axisOfRows(found.rows);
+  const ofRows = (hint && axisOfHint(hint)) ?? axisOfRows(found.rows);
   const held = withLegs(picture, toPhoto, found, ofRows, axisOfLands(seen));
   // What lies beyond the box was not asked for, and the page may have no pixels of it.
   const isInBox = ({ at }: FoundLand): boolean =>

@@ -40,7 +40,7 @@ export function Sharpness({ sheet }: { readonly sheet: FaceSheet }) {
   if (look.edgePx === null || look.widestMm === null)
     return (
       <p className="mt-1 text-second text-wait">
-        Hardly an edge to be seen: too dark, or out of focus. Torn pads will not be told in it.
+        Hardly an edge to be seen: too dark, or out of focus. Torn pads can hardly be told in it.
       </p>
     );
   const shown = shownMm(sheet);
