@@ -15,6 +15,7 @@ import { benchPhotos } from './photos';
 import { benchPlate } from './plate';
 import { benchNets } from './nets';
 import { benchKills } from './kills';
+import { benchLandings } from './landings';
 import { benchChoices, benchRoutes } from './rebuild';
 import { benchServer } from './server';
 import { benchShorts } from './shorts';
@@ -37,6 +38,13 @@ async function run(): Promise<void> {
   if (wanted[0] === 'photos') {
     if (wanted[1] === undefined) throw new Error('photos wants a folder: npm run bench -- photos DIR');
     await benchPhotos(wanted[1], wanted[2] ?? null);
+    return;
+  }
+  if (wanted[0] === 'landings') {
+    if (wanted[1] === undefined)
+      throw new Error('landings wants a folder of boards: npm run bench -- landings DIR');
+    // How many boards of each stage may follow: 12 as a rule.
+    benchLandings(wanted[1], Number(wanted[2] ?? 12), Math.floor(Date.now() % 1e6));
     return;
   }
   if (wanted[0] === 'rebuild') {

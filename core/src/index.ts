@@ -1,6 +1,10 @@
 /** The doors of @zebbit/core: what others use, by name and room. `node scripts/check-doors.mjs` fails on one that nobody uses. */
 
 // belief
+export { landingLog, landingTraits } from './belief/first-part';
+export type { LandingTraits } from './belief/first-part';
+export { LANDING_CHANCES } from './belief/landing-chances';
+export type { LandingChances } from './belief/landing-chances';
 export type { DoubtfulReading } from './belief/doubtful-reading';
 export type { LandingChance, TraceTarget, TargetBelief } from './belief/pin-belief';
 export { traceContext } from './belief/trace-context';

@@ -1,7 +1,8 @@
 import type { PinFunction } from '../connector/pin-function';
 import type { ExplainDesk, Explanation, LineGroupDesk } from './explain-desk';
 import { explanationLogs, logSum } from './explain-desk';
-import { nowhereLogPrior, pairLogs } from './landing-prior';
+import { nowhereLogPrior } from './landing-prior';
+import { pairLogs } from './pair-places';
 import type { LandingOption, Supposed } from './line-options';
 import { landingOptions, landingPrior } from './line-options';
 import type { Orientation, TraceScene } from './trace-scene';

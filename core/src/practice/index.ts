@@ -8,6 +8,7 @@ export type { BoardWish, BrokenBoard } from './broken-board';
 export { REPAIR_FAULTS, repairedBoard, spoiltRepair } from './repaired-board';
 export type { RepairedBoard } from './repaired-board';
 export { FURTHER_STAGES, harms } from './further-stages';
+export { STAGE_KINDS } from './input-stage';
 export { OTHER_STAGES } from './other-stages';
 export { wiredBoard } from './wired-board';
 export { seeded } from './seeded';

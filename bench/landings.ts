@@ -1,0 +1,260 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import type { LandingChances, LandingTraits, PinFunction, TraceScene } from '@zebbit/core';
+import {
+  LANDING_CHANCES,
+  landingLog,
+  landingTraits,
+  functionGroup,
+  traceContext,
+  traceScene,
+} from '@zebbit/core';
+import { brokenBoard, FURTHER_STAGES, OTHER_STAGES, STAGE_KINDS } from '@zebbit/core/practice';
+import type { ForeignBoard } from './foreign-board';
+import { marked } from './foreign-board';
+import { JUDGED_LANDINGS } from './judged-landings';
+
+/** A place that a line may meet first. */
+interface Place {
+  readonly traits: LandingTraits;
+  readonly onNet: boolean;
+  /** As judged. */
+  readonly log: number;
+  readonly slopes: readonly Slope[];
+}
+
+/** What a moved figure is multiplied with at a place. */
+interface Slope {
+  readonly name: string;
+  readonly part: 'first' | 'perMm' | 'factor';
+  readonly by: number;
+}
+
+/** A line of a board: all places it may meet first, and which of them are on its net. */
+interface Line {
+  /** Input stage that the board was laid from: boards of one stage are kin. */
+  readonly stage: string;
+  readonly places: readonly Place[];
+}
+
+/** Lines of these groups are fitted. */
+const GROUPS = ['supply', 'data', 'configuration', 'superspeed'];
+/** However many boards were laid of a stage, it counts as so many lines. */
+const LINES_A_STAGE = 8;
+/** How far a log weight is let from where it was judged to be, standard deviation; of a millimetre and of the shared factors. */
+const FREE = { first: 0.7, perMm: 0.1, factor: 0.3 };
+/** Steps uphill, and how long each is. */
+const STEPS = 300;
+const STEP = { first: 0.01, perMm: 0.0005, factor: 0.002 };
+const FOLDS = 8;
+
+const FACTORS = ['mark', 'legs', 'side'] as const;
+/** What was moved, by `first group kind`, `perMm group` or `factor name`. */
+type Moved = Map<string, number>;
+
+const slopesOf = (t: LandingTraits): Slope[] => [
+  { name: `first ${t.group} ${t.kind}`, part: 'first', by: 1 },
+  { name: `perMm ${t.group}`, part: 'perMm', by: t.overMm },
+  { name: 'factor mark', part: 'factor', by: t.mark },
+  { name: 'factor legs', part: 'factor', by: -t.legs },
+  { name: 'factor side', part: 'factor', by: t.side },
+];
+
+function linesOf(
+  stage: string,
+  scene: TraceScene,
+  netOf: (f: PinFunction) => ReadonlySet<string> | null,
+  joined: boolean,
+): Line[] {
+  const way = scene.orientations.find((o) => o.name === (joined ? 'joined' : 'as usual'));
+  return !way
+    ? []
+    : [...way.padsOf.keys()].flatMap((f): Line[] => {
+        const net = GROUPS.includes(functionGroup(f)) ? netOf(f) : null;
+        const places = scene.sites.map((site): Place => {
+          const traits = landingTraits(scene, way, f, site, new Set());
+          return {
+            traits,
+            onNet: net?.has(scene.points[site]?.id ?? '') ?? false,
+            log: landingLog(traits, JUDGED_LANDINGS),
+            slopes: slopesOf(traits),
+          };
+        });
+        return places.some((p) => p.onNet) ? [{ stage, places }] : [];
+      });
+}
+
+function madeUp(stages: readonly string[], boards: number, from: number): Line[] {
+  return stages.flatMap((kind) =>
+    Array.from({ length: boards }, (_, i) => i).flatMap((i): Line[] => {
+      const board = brokenBoard(from + i * 37, { kind: kind as (typeof STAGE_KINDS)[number] });
+      if (board.wired !== 'as usual') return [];
+      const scene = traceScene(traceContext(board.truth.board, []), 0.02);
+      const pins = board.truth.board.rows.flatMap((r) => r.pins);
+      const netName = (f: PinFunction): string | undefined =>
+        board.pinNets[pins.find((p) => p.function === f)?.id ?? ''];
+      const on = (f: PinFunction): ReadonlySet<string> | null => {
+        const net = netName(f);
+        return net === undefined
+          ? null
+          : new Set(Object.entries(board.truth.netOf).flatMap(([id, n]) => (n === net ? [id] : [])));
+      };
+      return linesOf(kind, scene, on, netName('D+') !== undefined && netName('D+') === netName('D-'));
+    }),
+  );
+}
+
+function ofFolder(folder: string): Line[] {
+  return readdirSync(join(folder, 'boards'))
+    .filter((n) => n.endsWith('.json'))
+    .sort()
+    .flatMap((name) => {
+      const board = JSON.parse(readFileSync(join(folder, 'boards', name), 'utf8')) as ForeignBoard;
+      const plate = marked(board);
+      const scene = traceScene(traceContext(plate, []), 0.02);
+      const pins = plate.rows.flatMap((r) => r.pins);
+      const truthOf = (f: PinFunction): ForeignBoard['hidden']['truth'][number] | undefined =>
+        board.hidden.truth.find((t) => t.connected && pins.find((p) => p.number === t.pad)?.function === f);
+      const on = (f: PinFunction): ReadonlySet<string> | null => {
+        const truth = truthOf(f);
+        return truth ? new Set(truth.landing) : null;
+      };
+      const [plus, minus] = [truthOf('D+')?.landing ?? [], truthOf('D-')?.landing ?? []];
+      return linesOf(
+        name,
+        scene,
+        on,
+        plus.some((p) => minus.includes(p)),
+      );
+    });
+}
+
+/** Log loss in nats, by the log weight of each place: how little the true ones were expected. */
+function lossOf({ places }: Line, logs: readonly number[]): number {
+  const sum = (list: readonly number[]): number => list.reduce((a, x) => a + Math.exp(x), 0);
+  return Math.log(sum(logs) / sum(logs.filter((_, i) => places[i]?.onNet)));
+}
+
+const logsBy = ({ places }: Line, moved: Moved): number[] =>
+  places.map(({ log, slopes }) => slopes.reduce((at, s) => at + (moved.get(s.name) ?? 0) * s.by, log));
+
+/** Adds the slope of every figure at a line. */
+function addSlopes(line: Line, moved: Moved, share: number, uphill: Map<Slope['name'], Slope>): void {
+  const weights = logsBy(line, moved).map(Math.exp);
+  const all = weights.reduce((a, x) => a + x, 0);
+  const on = weights.reduce((a, x, i) => a + (line.places[i]?.onNet === true ? x : 0), 0);
+  line.places.forEach(({ onNet, slopes }, i) => {
+    const pull = share * ((onNet ? (weights[i] ?? 0) / on : 0) - (weights[i] ?? 0) / all);
+    for (const s of slopes) uphill.set(s.name, { ...s, by: (uphill.get(s.name)?.by ?? 0) + pull * s.by });
+  });
+}
+
+function byStage(lines: readonly Line[]): Line[][] {
+  const kin = new Map<string, Line[]>();
+  for (const line of lines) kin.set(line.stage, [...(kin.get(line.stage) ?? []), line]);
+  return [...kin.values()];
+}
+
+/** Figures that explain the lines best, held near where they were judged to be. */
+function fitted(lines: readonly Line[]): Moved {
+  const moved: Moved = new Map();
+  for (let step = 0; step < STEPS; step += 1) {
+    const uphill = new Map<string, Slope>();
+    for (const kin of byStage(lines))
+      for (const line of kin) addSlopes(line, moved, LINES_A_STAGE / kin.length, uphill);
+    for (const { name, part, by } of uphill.values()) {
+      const at = moved.get(name) ?? 0;
+      moved.set(name, at + STEP[part] * (by - at / FREE[part] ** 2));
+    }
+  }
+  return moved;
+}
+
+/** Every stage counts alike. */
+function meanLoss(lines: readonly Line[], by: Moved | LandingChances): number {
+  const logs = (line: Line): number[] =>
+    by instanceof Map ? logsBy(line, by) : line.places.map(({ traits }) => landingLog(traits, by));
+  const means = byStage(lines).map(
+    (kin) => kin.reduce((sum, line) => sum + lossOf(line, logs(line)), 0) / kin.length,
+  );
+  return means.reduce((a, x) => a + x, 0) / Math.max(1, means.length);
+}
+
+/** The judged chances with what was moved, as they are written into the product. */
+function moveAll(base: LandingChances, moved: Moved): LandingChances {
+  const to = (x: number): number => Math.round(100 * x) / 100;
+  const at = (name: string): number => moved.get(name) ?? 0;
+  const kinds = [...moved.keys()].filter((n) => n.startsWith('first ')).map((n) => n.split(' '));
+  const groups = [...new Set([...Object.keys(base.first), ...kinds.map(([, g]) => g ?? '')])];
+  return {
+    first: Object.fromEntries(
+      groups.map((g) => {
+        const own = new Set([
+          ...Object.keys(base.first[g] ?? {}),
+          ...kinds.filter(([, h]) => h === g).map(([, , k]) => k ?? ''),
+        ]);
+        const known = base.first[g] as Record<string, number> | undefined;
+        return [
+          g,
+          Object.fromEntries([...own].map((k) => [k, to((known?.[k] ?? base.rare) + at(`first ${g} ${k}`))])),
+        ];
+      }),
+    ),
+    rare: to(base.rare),
+    perMm: {
+      other: to(base.perMm.other),
+      ...Object.fromEntries(
+        groups
+          .filter((g) => moved.has(`perMm ${g}`))
+          .map((g) => [g, to(base.perMm.other + at(`perMm ${g}`))]),
+      ),
+    },
+    ...(Object.fromEntries(FACTORS.map((f) => [f, to(base[f] + at(`factor ${f}`))])) as Record<
+      (typeof FACTORS)[number],
+      number
+    >),
+  };
+}
+
+/**
+ * Fits what a line meets first on made-up boards of some input stages and measures it on boards of others, and on boards that another hand
+ * drew (which the fit never sees); prints the figures for the product, fitted on all made-up ones.
+ * @param folder boards of another hand
+ * @param boards how many of each stage
+ */
+export function benchLandings(folder: string, boards: number, fresh: number): void {
+  const sets = { usual: STAGE_KINDS, others: OTHER_STAGES, further: FURTHER_STAGES };
+  const stages: string[] = Object.values(sets).flat();
+  const made = madeUp(stages, boards, 90_000);
+  const shared = ofFolder(folder);
+  const say = (what: string, before: number, after: number, now: number): void =>
+    void process.stdout.write(
+      `  ${what.padEnd(56)} ${before.toFixed(3)} as judged, ${after.toFixed(3)} fitted; as in the product ${now.toFixed(3)}\n`,
+    );
+  process.stdout.write(
+    `What a line meets first: log loss in nats a line, every stage alike; ${made.length} lines of ${stages.length} made-up stages, ${shared.length} of another hand\n`,
+  );
+  const held = Array.from({ length: FOLDS }, (_, k) => {
+    const out = new Set(stages.filter((_s, i) => i % FOLDS === k));
+    const moved = fitted(made.filter((l) => !out.has(l.stage)));
+    return byStage(made.filter((l) => out.has(l.stage))).map((kin) => ({ kin, moved }));
+  }).flat();
+  for (const [name, own] of Object.entries(sets)) {
+    const mine = held.filter(({ kin }) => new Set<string>(own).has(kin[0]?.stage ?? ''));
+    const over = (loss: (kin: readonly Line[], moved: Moved) => number): number =>
+      mine.reduce((sum, { kin, moved }) => sum + loss(kin, moved), 0) / mine.length;
+    say(
+      `${name}, each stage by a fit on other stages`,
+      over((kin) => meanLoss(kin, JUDGED_LANDINGS)),
+      over((kin, moved) => meanLoss(kin, moved)),
+      over((kin) => meanLoss(kin, LANDING_CHANCES)),
+    );
+  }
+  const all = fitted(made);
+  const row = (what: string, lines: readonly Line[], moved: Moved): void =>
+    say(what, meanLoss(lines, JUDGED_LANDINGS), meanLoss(lines, moved), meanLoss(lines, LANDING_CHANCES));
+  row('another hand, by the fit on all made-up stages', shared, all);
+  row('made-up ones, by a fit on the other hand alone', made, fitted(shared));
+  row('made-up ones of a fresh seed, by the same fit', madeUp(stages, boards, 1_000_000 + fresh), all);
+  process.stdout.write(`for the product: ${JSON.stringify(moveAll(JUDGED_LANDINGS, all))}\n`);
+}
