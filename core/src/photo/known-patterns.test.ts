@@ -61,6 +61,10 @@ function drawn(
     if (!round) return Math.min(l - Math.abs(a), w - Math.abs(b));
     return w - Math.hypot(Math.max(0, Math.abs(a) - (l - w)), b);
   };
+  // No pixel further than this from a land's middle is touched by it.
+  const reach = part.lands.map(({ copper, hole }) =>
+    Math.max(...[copper, hole ?? copper].map((o) => Math.hypot(o.lengthMm, o.widthMm) / 2 + 1 / perMm)),
+  );
   for (let j = 0; j < height; j += 1)
     for (let i = 0; i < width; i += 1) {
       const [x, y] = [(i + 0.5) / perMm - middle.x, (j + 0.5) / perMm - middle.y];
@@ -72,6 +76,8 @@ function drawn(
         colour = colour.map((was, k) => was + share * ((over[k] as number) - was)) as unknown as Colour;
       };
       part.lands.forEach((l, k) => {
+        const [near, far] = [reach[k] as number, Math.max(Math.abs(u - l.at.x), Math.abs(v - l.at.y))];
+        if (far > near) return;
         const want = colourOf(k);
         cover(want.land, depth(u - l.at.x, v - l.at.y, l.copper, l.hole !== null));
         if (l.hole) cover(want.hole, depth(u - l.at.x, v - l.at.y, l.hole, true));

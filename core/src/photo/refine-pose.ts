@@ -71,16 +71,30 @@ export function rimOf(at: XY, shape: Oblong, round: boolean): RimPlace[] {
   return places;
 }
 
-/** Rims of a part, one list for all its lands, with how much each counts. */
-export function rimsOf(
-  part: Pick<ConnectorPart, 'lands'>,
-): { readonly places: readonly RimPlace[]; readonly weight: number }[] {
-  return part.lands.flatMap((l) => {
-    const holeRim = l.hole ? [{ places: rimOf(l.at, l.hole, true), weight: l.role === 'peg' ? 1 : 0.5 }] : [];
-    if (l.role === 'peg' && l.hole) return holeRim;
-    return [{ places: rimOf(l.at, l.copper, l.hole !== null), weight: l.hole ? 0.5 : 1 }, ...holeRim];
-  });
+/** A rim, and how much it counts. */
+interface Rim {
+  readonly places: readonly RimPlace[];
+  readonly weight: number;
 }
+type RimmedLand = Pick<ConnectorPart, 'lands'>['lands'][number];
+
+/** Worked out once a land: a reading asks them at hundreds of poses. */
+const known = new WeakMap<RimmedLand, readonly Rim[]>();
+
+function rimsOfLand(l: RimmedLand): readonly Rim[] {
+  const made = known.get(l);
+  if (made) return made;
+  const hole = l.hole ? [{ places: rimOf(l.at, l.hole, true), weight: l.role === 'peg' ? 1 : 0.5 }] : [];
+  const bare = l.role === 'peg' && l.hole !== null;
+  const rims = bare
+    ? hole
+    : [{ places: rimOf(l.at, l.copper, l.hole !== null), weight: l.hole ? 0.5 : 1 }, ...hole];
+  known.set(l, rims);
+  return rims;
+}
+
+/** Rims of a part, one list for all its lands, with how much each counts. */
+export const rimsOf = ({ lands }: Pick<ConnectorPart, 'lands'>): Rim[] => lands.flatMap(rimsOfLand);
 
 /** How sure an edge of that way runs through a place of the field, between its pixels; 0 outside. */
 function sureAt(field: EdgeField, x: number, y: number, nx: number, ny: number): number {
