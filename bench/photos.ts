@@ -164,17 +164,26 @@ const TURNS = [0, 15, 30, 45, 60, 75];
 /** Reads every picture with the axes of the board turned by several angles, and prints what each angle reads. */
 async function benchTurned(folder: string, library: PartLibrary): Promise<Record<string, PhotosScore>> {
   const sums: Record<string, PhotosScore> = {};
+  const each = new Map<string, PhotosScore[]>();
   for (const deg of TURNS) {
     const sum = noScore();
     for (const truth of truthsOf(folder)) {
       const read = await readOne(folder, truth, 'exact', library, false, seeded(19), deg);
-      if (read) add(sum, read.one);
+      if (!read) continue;
+      add(sum, read.one);
+      each.set(truth.picture, [...(each.get(truth.picture) ?? []), read.one]);
     }
     sums[String(deg)] = sum;
     process.stdout.write(
       `turned by ${deg} degrees: ${words(sum)}, worst ${sum.cpuSecondsWorst.toFixed(1)} s\n`,
     );
   }
+  for (const [picture, ones] of each)
+    for (const what of ['within01', 'tornTold'] as const)
+      if (new Set(ones.map((o) => o[what])).size > 1)
+        process.stdout.write(
+          `${picture}: ${what === 'tornTold' ? 'torn told' : 'pads'} ${ones.map((o) => o[what]).join(', ')} of ${ones[0]?.[what === 'tornTold' ? 'torn' : 'pads'] ?? 0}\n`,
+        );
   return sums;
 }
 

@@ -153,6 +153,21 @@ describe('layPatterns and refinePose', () => {
       }
     },
   );
+  it('finds a part whose own origin lies beside the piece, as that of one which hangs over a board’s edge may', () => {
+    const { flat, middle } = drawn(micro, () => whole);
+    const [dx, dy] = [14, -11];
+    const away: ConnectorPart = {
+      ...micro,
+      lands: micro.lands.map((l) => ({ ...l, at: boardPoint(l.at.x + dx, l.at.y + dy) })),
+    };
+    const [best] = layPatterns(edgeField(flat), [away]).laid;
+    if (!best) throw new Error('nothing was laid');
+    expect(best.pose.x0).toBeLessThan(0);
+    for (const l of micro.lands) {
+      const p = posed(best.pose, { x: l.at.x + dx, y: l.at.y + dy });
+      expect(Math.hypot(p.x - middle.x - l.at.x, p.y - middle.y - l.at.y)).toBeLessThan(0.2);
+    }
+  });
   it('takes out a stretch that the frame may have', () => {
     const { flat, middle } = drawn(micro, () => whole);
     const field = edgeField(flat);

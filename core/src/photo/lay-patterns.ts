@@ -1,5 +1,6 @@
 import type { ConnectorPart } from '../connector/part';
 import type { Oblong } from '../geometry/oblong';
+import type { XY } from '../geometry/projective';
 import type { EdgeField } from './edge-field';
 import { ovalResponse, rectangleResponse } from './edge-field';
 import type { Place, Stamp } from './stamps';
@@ -16,7 +17,7 @@ export interface LaidPart {
 
 /** Sizes are told apart from this on, mm. */
 const SIZE_STEP = 0.1;
-/** Largest part that is looked for, from its own origin, mm. */
+/** Largest part that is looked for, from the middle of its lands, mm. */
 const LARGEST_MM = 30;
 /** A part has this many lands, or its places say nothing. */
 const LANDS = [3, 60] as const;
@@ -50,7 +51,16 @@ const QUARTERS: readonly (readonly [number, number, number, number])[] = [
   [0, 1, -1, 0],
 ];
 
-/** One rim to be met: how far from the part's origin, pixels, how much it counts, and what places say to it. */
+/** Middle of a part's lands: its own origin may lie far beside them, out of the piece. */
+function middleOf({ lands }: ConnectorPart): XY {
+  const [xs, ys] = [lands.map((l) => l.at.x), lands.map((l) => l.at.y)];
+  return {
+    x: (Math.min(...xs) + Math.max(...xs)) / 2,
+    y: (Math.min(...ys) + Math.max(...ys)) / 2,
+  };
+}
+
+/** One rim to be met: how far from the middle of the part's lands, pixels, how much it counts, and what places say to it. */
 interface Wanted {
   readonly dx: number;
   readonly dy: number;
@@ -66,12 +76,14 @@ function wantedOf(
   stampOf: (wide: number, high: number, round: boolean) => Stamp,
 ): Wanted[] {
   const [a, b, c, d] = QUARTERS[quarter] as readonly [number, number, number, number];
+  const middle = middleOf(part);
   return part.lands.flatMap((l) => {
+    const [u, v] = [l.at.x - middle.x, l.at.y - middle.y];
     const put = (o: Oblong, round: boolean, weight: number): Wanted => {
       const level = Math.abs(Math.cos(((o.directionDeg + 90 * quarter) * Math.PI) / 180)) > Math.SQRT1_2;
       return {
-        dx: Math.round((a * l.at.x + b * l.at.y) * perMm),
-        dy: Math.round((c * l.at.x + d * l.at.y) * perMm),
+        dx: Math.round((a * u + b * v) * perMm),
+        dy: Math.round((c * u + d * v) * perMm),
         weight,
         stamp: level ? stampOf(o.lengthMm, o.widthMm, round) : stampOf(o.widthMm, o.lengthMm, round),
       };
@@ -101,13 +113,21 @@ export function layPatterns(field: EdgeField, parts: readonly ConnectorPart[]): 
   const found: LaidPart[] = [];
   for (const part of parts) {
     if (part.lands.length < LANDS[0] || part.lands.length > LANDS[1]) continue;
-    if (part.lands.some((l) => Math.hypot(l.at.x, l.at.y) > LARGEST_MM)) continue;
+    const middle = middleOf(part);
+    if (part.lands.some((l) => Math.hypot(l.at.x - middle.x, l.at.y - middle.y) > LARGEST_MM)) continue;
     QUARTERS.forEach(([a, b, c, d], quarter) => {
       const wanted = wantedOf(part, quarter, perMm, stampOf);
       for (const p of bestPlaces(wanted, width, height, Math.max(2, Math.round(APART_MM * perMm))))
         found.push({
           part,
-          pose: { a, b, c, d, x0: (p.x + 0.5) / perMm, y0: (p.y + 0.5) / perMm },
+          pose: {
+            a,
+            b,
+            c,
+            d,
+            x0: (p.x + 0.5) / perMm - a * middle.x - b * middle.y,
+            y0: (p.y + 0.5) / perMm - c * middle.x - d * middle.y,
+          },
           score: p.v,
         });
     });
