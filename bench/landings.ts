@@ -180,7 +180,7 @@ function meanLoss(lines: readonly Line[], by: Moved | LandingChances): number {
   return means.reduce((a, x) => a + x, 0) / Math.max(1, means.length);
 }
 
-/** The judged chances with what was moved, as they are written into the product. */
+/** The judged chances with what was moved. */
 function moveAll(base: LandingChances, moved: Moved): LandingChances {
   const to = (x: number): number => Math.round(100 * x) / 100;
   const at = (name: string): number => moved.get(name) ?? 0;
@@ -218,7 +218,7 @@ function moveAll(base: LandingChances, moved: Moved): LandingChances {
 
 /**
  * Fits what a line meets first on made-up boards of some input stages and measures it on boards of others, and on boards that another hand
- * drew (which the fit never sees); prints the figures for the product, fitted on all made-up ones.
+ * drew (which the fit never sees); prints the chances fitted on all made-up ones.
  * @param folder boards of another hand
  * @param boards how many of each stage
  */
@@ -256,5 +256,5 @@ export function benchLandings(folder: string, boards: number, fresh: number): vo
   row('another hand, by the fit on all made-up stages', shared, all);
   row('made-up ones, by a fit on the other hand alone', made, fitted(shared));
   row('made-up ones of a fresh seed, by the same fit', madeUp(stages, boards, 1_000_000 + fresh), all);
-  process.stdout.write(`for the product: ${JSON.stringify(moveAll(JUDGED_LANDINGS, all))}\n`);
+  process.stdout.write(`fitted on all of them: ${JSON.stringify(moveAll(JUDGED_LANDINGS, all))}\n`);
 }

@@ -14,7 +14,10 @@ export interface LandingChances {
   readonly side: number;
 }
 
-/** Fitted on made-up boards of 32 input stages, from what was judged before: `npm run bench -- landings DIR` prints them, and how they hold on stages left out. */
+/**
+ * Half way between what was judged and a fit on made-up boards of 32 input stages, which alone grows too sharp where little is marked.
+ * `npm run bench -- landings DIR` prints the fit, and how it holds on stages left out.
+ */
 export const LANDING_CHANCES: LandingChances = {
   first: {
     supply: {
