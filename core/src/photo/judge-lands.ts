@@ -32,8 +32,6 @@ const [DULLER, DARKEST] = [0.12, 1.3] as const;
 const [LIKE_GLASS, UNLIKE_GLASS] = [0.6, -2] as const;
 /** Where the lamp shines on the mask its light differs from land to land by more than this, logarithm; colours are washed out there. */
 const GLARE = 0.15;
-/** How sharply that turns: near it both ways of judging count, so that a hair's breadth changes little. */
-const GLARE_SPREAD = 0.012;
 const WASHED_OUT = 0.25;
 /** Burnt flux on metal is as red as glass fibre, but keeps the light and shade of metal: more of both than this over so little weave. */
 const SHADED = 0.3;
@@ -103,21 +101,13 @@ export function judgeLands(
   const metal = metalTan(looks);
   const lights = looks.flatMap((l) => (l.land ? [l.land.light] : [])).sort((a, b) => a - b);
   const bright = lights[Math.floor(0.9 * (lights.length - 1))] ?? 0;
-  const glare = chanceOf((unevenness(looks) - GLARE) / GLARE_SPREAD);
-  const dirty = isDirty(looks, metal);
-  const doubts: ('glare' | 'dirt')[] = [
-    ...(glare > 0.5 ? (['glare'] as const) : []),
-    ...(dirty ? (['dirt'] as const) : []),
-  ];
-  const doubtful = dirty ? 1 : glare;
-  const told = (state: 'torn' | 'present'): number => TOLD + doubtful * (TOLD_IN_DOUBT[state] - TOLD);
-  const tornChance = (land: Look): number => {
-    const by = (inDoubt: boolean): number => chanceOf(tornNats(land, metal, bright, inDoubt));
-    return (1 - doubtful) * by(false) + doubtful * by(true);
-  };
+  const doubts: ('glare' | 'dirt')[] = [];
+  if (unevenness(looks) > GLARE) doubts.push('glare');
+  if (isDirty(looks, metal)) doubts.push('dirt');
+  const told = (state: 'torn' | 'present'): number => (doubts.length > 0 ? TOLD_IN_DOUBT[state] : TOLD);
   const lands = part.lands.map((land, i): LandVerdict => {
     const look = looks[i] as LandLook;
-    const torn = look.land ? tornChance(look.land) : 0;
+    const torn = look.land ? chanceOf(tornNats(look.land, metal, bright, doubts.length > 0)) : 0;
     const beside = look.land ?? look.around;
     const filled =
       land.hole && look.hole && land.role !== 'peg'
