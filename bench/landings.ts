@@ -47,6 +47,8 @@ const FREE = { first: 0.7, perMm: 0.1, factor: 0.3 };
 const STEPS = 300;
 const STEP = { first: 0.01, perMm: 0.0005, factor: 0.002 };
 const FOLDS = 8;
+/** What share of the way from the judgement to the fit the product goes. */
+const TAKEN = 0.5;
 
 const FACTORS = ['mark', 'legs', 'side'] as const;
 /** What was moved, by `first group kind`, `perMm group` or `factor name`. */
@@ -180,10 +182,10 @@ function meanLoss(lines: readonly Line[], by: Moved | LandingChances): number {
   return means.reduce((a, x) => a + x, 0) / Math.max(1, means.length);
 }
 
-/** The judged chances with what was moved. */
-function moveAll(base: LandingChances, moved: Moved): LandingChances {
+/** The judged chances with a share of what was moved. */
+function moveAll(base: LandingChances, moved: Moved, share: number): LandingChances {
   const to = (x: number): number => Math.round(100 * x) / 100;
-  const at = (name: string): number => moved.get(name) ?? 0;
+  const at = (name: string): number => share * (moved.get(name) ?? 0);
   const kinds = [...moved.keys()].filter((n) => n.startsWith('first ')).map((n) => n.split(' '));
   const groups = [...new Set([...Object.keys(base.first), ...kinds.map(([, g]) => g ?? '')])];
   return {
@@ -218,7 +220,7 @@ function moveAll(base: LandingChances, moved: Moved): LandingChances {
 
 /**
  * Fits what a line meets first on made-up boards of some input stages and measures it on boards of others, and on boards that another hand
- * drew (which the fit never sees); prints the chances fitted on all made-up ones.
+ * drew (which the fit never sees); prints the chances for the product, half way to the fit on all made-up ones.
  * @param folder boards of another hand
  * @param boards how many of each stage
  */
@@ -256,5 +258,7 @@ export function benchLandings(folder: string, boards: number, fresh: number): vo
   row('another hand, by the fit on all made-up stages', shared, all);
   row('made-up ones, by a fit on the other hand alone', made, fitted(shared));
   row('made-up ones of a fresh seed, by the same fit', madeUp(stages, boards, 1_000_000 + fresh), all);
-  process.stdout.write(`fitted on all of them: ${JSON.stringify(moveAll(JUDGED_LANDINGS, all))}\n`);
+  process.stdout.write(
+    `for the product, half way to the fit on all made-up ones: ${JSON.stringify(moveAll(JUDGED_LANDINGS, all, TAKEN))}\n`,
+  );
 }
