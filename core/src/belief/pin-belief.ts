@@ -1,4 +1,3 @@
-import type { ComponentKind } from '../board/board';
 import type { PinFunction } from '../connector/pin-function';
 import { functionGroup, isOptional } from '../connector/pin-function';
 import type { TraceBelief } from './belief';
@@ -6,6 +5,7 @@ import { MARK } from './evidence';
 import type { TraceMode } from './outcome-class';
 import { CLASS_COUNT, OHMS_EDGES } from './outcome-class';
 import { groupOf } from './belief';
+import { eitherEnd } from './either-end';
 
 /** A place where a pin may land, and how likely it is on the pin's net. */
 export interface LandingChance {
@@ -121,46 +121,6 @@ function nowhereChance({ wired }: TraceBelief, target: TraceTarget): number {
   }, 0);
 }
 
-/** A wire at either end of so few ohms in its line works, supply and data lines, ohms (common practice). */
-const EITHER_END_OHMS = { supply: 2, data: 50 } as const;
-/** Below this share of the better end the other one is not worth naming. */
-const WORTH_NAMING = 0.01;
-
-/** A bead or coil that is not broken is of tenths of an ohm (common practice); a fuse is asked, it may have blown. */
-const COILS: readonly (ComponentKind | 'point')[] = ['bead', 'inductor'];
-const COIL_OHMS = 0.3;
-
-/** Ohms across a part's two ends, by a reading that stands, its mark or its kind; `null` with none. */
-function acrossOhms({ scene, evidence }: TraceBelief, a: number, b: number): number | null {
-  const across = evidence.filter(
-    (e) =>
-      e.mode === 'ohms' &&
-      ((e.red === a && e.black === b) || (e.red === b && e.black === a)) &&
-      e.reading.value !== null,
-  );
-  if (across.length > 0) return Math.max(...across.map((e) => e.reading.value ?? 0));
-  return scene.marked[a] ?? (COILS.includes(scene.kinds[a] ?? 'other') ? COIL_OHMS : null);
-}
-
-/** Chance that a wire at a point works: where the part it belongs to is of few ohms, either of its ends will do. */
-function eitherEnd(
-  belief: TraceBelief,
-  target: TraceTarget,
-  chances: Float64Array,
-  point: number,
-): { readonly p: number; readonly other: number } {
-  const own = chances[point] ?? 0;
-  const other = belief.scene.partner[point] ?? -1;
-  const group = functionGroup(target.functions[0] ?? 'unknown');
-  if (other < 0 || (group !== 'supply' && group !== 'data') || belief.scene.roles[point] !== 'site')
-    return { p: own, other: -1 };
-  const there = chances[other] ?? 0;
-  const ohms = acrossOhms(belief, point, other);
-  if (ohms === null || ohms > EITHER_END_OHMS[group] || there > own || there < WORTH_NAMING)
-    return { p: own, other: -1 };
-  return { p: Math.min(1, own + there), other };
-}
-
 /** A landing this much less likely than the best is still as good, when it is better to solder to. */
 const AS_GOOD = 0.01;
 
@@ -185,7 +145,7 @@ export function isUnread(belief: TraceBelief, target: TraceTarget, landing: numb
 const UNASKED = 3;
 
 /** Metal of these pins that a tip can rest on: pads, and ends of tracks that were laid bare. */
-function touchesOf(belief: TraceBelief, target: TraceTarget): number[] {
+export function touchesOf(belief: TraceBelief, target: TraceTarget): number[] {
   const { scene } = belief;
   return scene.points.flatMap((_, i) =>
     target.pins.includes(scene.pinOf[i] ?? -1) &&

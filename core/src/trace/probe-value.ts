@@ -2,7 +2,8 @@ import type { TraceBelief } from '../belief/belief';
 import { groupOf } from '../belief/belief';
 import { CLASS_COUNT } from '../belief/outcome-class';
 import type { TargetBelief, TraceTarget } from '../belief/pin-belief';
-import { isLandingPoint, netChances } from '../belief/pin-belief';
+import { isLandingPoint, netChances, touchesOf } from '../belief/pin-belief';
+import { eitherEndHope } from '../belief/either-end';
 import type { ProbeIdea } from './probe-ideas';
 import { ideasFor, unknownResistors } from './probe-ideas';
 import type { Unit, Watched } from './probe-units';
@@ -176,6 +177,27 @@ function unitValue(
   };
 }
 
+/** What a likely landing gains by ohms across its part: where they are few, a wire at either end works. By both ends, for the chances of what is shown. */
+function eitherEnds(
+  belief: TraceBelief,
+  open: readonly TargetBelief[],
+): ReadonlyMap<string, (chances: Float64Array) => number> {
+  const out = new Map<string, (chances: Float64Array) => number>();
+  for (const { target, landings } of open) {
+    const best = belief.scene.index.get(landings[0]?.pointId ?? '') ?? -1;
+    const now = landings[0]?.p ?? 0;
+    if (now < LIKELY || touchesOf(belief, target).length > 0) continue;
+    const hope = eitherEndHope(belief, target, netChances(belief, target), best);
+    if (!hope) continue;
+    const gain = (now >= NEARLY ? NEARLY_WORTH : 1) * Math.max(0, bits(now) - bits(hope.p));
+    const across = (chances: Float64Array): number =>
+      gain * chances.subarray(0, hope.classes).reduce((sum, p) => sum + p, 0);
+    out.set(`${best} ${hope.other}`, across);
+    out.set(`${hope.other} ${best}`, across);
+  }
+  return out;
+}
+
 /**
  * What every reading worth weighing would tell of the open targets, in bits: for each target the most that it tells of any of its likely
  * landings (mutual information of outcome and "this point is on that net"), summed over targets.
@@ -190,6 +212,7 @@ export function probeValues(belief: TraceBelief, open: readonly TargetBelief[]):
     for (const [one, other] of unknownResistors(belief, t, offered[k] ?? []))
       hopes.set(`${one} ${other}`, (hopes.get(`${one} ${other}`) ?? 0) + PULL_UP_CHANCE * unsettled);
   });
+  const ends = eitherEnds(belief, open);
   return ideasFor(belief, open, offered).map((idea) => {
     const values = units.map((unit) => unitValue(belief, unit, idea));
     const watches = values.flatMap((v) => v.watches);
@@ -218,11 +241,16 @@ export function probeValues(belief: TraceBelief, open: readonly TargetBelief[]):
         )
       );
     }, 0);
-    const hoped = hopes.get(`${idea.red} ${idea.black}`);
+    const chances = values[0]?.chances ?? new Float64Array(0);
+    const hoped =
+      idea.mode === 'ohms'
+        ? (hopes.get(`${idea.red} ${idea.black}`) ?? 0) +
+          (ends.get(`${idea.red} ${idea.black}`)?.(chances) ?? 0)
+        : 0;
     return {
       idea,
-      gainBits: gainBits + (idea.mode === 'ohms' ? (hoped ?? 0) : 0),
-      chances: values[0]?.chances ?? new Float64Array(0),
+      gainBits: gainBits + hoped,
+      chances,
       watches,
     };
   });
