@@ -198,7 +198,7 @@ export function marked({ seen }: ForeignBoard): Board {
     face: c.face,
     package: null,
     heatShy: false,
-    value: c.kind === 'resistor' ? markedOhms(c.marking) : null,
+    value: c.kind.startsWith('resistor') ? markedOhms(c.marking) : null,
     terminals: c.terminals.map((t) => ({ id: t.point, name: t.number, at: place(t.at, c.face) })),
   }));
   const taken = new Set([

@@ -1,18 +1,8 @@
-import { readdirSync, readFileSync } from 'node:fs';
-import { join } from 'node:path';
-import type { LandingChances, LandingTraits, PinFunction, TraceScene } from '@zebbit/core';
-import {
-  LANDING_CHANCES,
-  landingLog,
-  landingTraits,
-  functionGroup,
-  traceContext,
-  traceScene,
-} from '@zebbit/core';
-import { brokenBoard, FURTHER_STAGES, OTHER_STAGES, STAGE_KINDS } from '@zebbit/core/practice';
-import type { ForeignBoard } from './foreign-board';
-import { marked } from './foreign-board';
+import type { LandingChances, LandingTraits } from '@zebbit/core';
+import { LANDING_CHANCES, landingLog, landingTraits, functionGroup } from '@zebbit/core';
 import { JUDGED_LANDINGS } from './judged-landings';
+import type { KinBoard } from './kin-boards';
+import { boardsOf, byStage, foldsOf, madeUpBoards, STAGE_SETS } from './kin-boards';
 
 /** A place that a line may meet first. */
 interface Place {
@@ -46,9 +36,8 @@ const FREE = { first: 0.7, perMm: 0.1, factor: 0.3 };
 /** Steps uphill, and how long each is. */
 const STEPS = 300;
 const STEP = { first: 0.01, perMm: 0.0005, factor: 0.002 };
-const FOLDS = 8;
 /** What share of the way from the judgement to the fit the product goes. */
-const TAKEN = 0.5;
+const TAKEN = 1;
 
 const FACTORS = ['mark', 'legs', 'side'] as const;
 /** What was moved, by `first group kind`, `perMm group` or `factor name`. */
@@ -62,12 +51,7 @@ const slopesOf = (t: LandingTraits): Slope[] => [
   { name: 'factor side', part: 'factor', by: t.side },
 ];
 
-function linesOf(
-  stage: string,
-  scene: TraceScene,
-  netOf: (f: PinFunction) => ReadonlySet<string> | null,
-  joined: boolean,
-): Line[] {
+function linesOf({ stage, scene, netOf, joined }: KinBoard): Line[] {
   const way = scene.orientations.find((o) => o.name === (joined ? 'joined' : 'as usual'));
   return !way
     ? []
@@ -86,50 +70,7 @@ function linesOf(
       });
 }
 
-function madeUp(stages: readonly string[], boards: number, from: number): Line[] {
-  return stages.flatMap((kind) =>
-    Array.from({ length: boards }, (_, i) => i).flatMap((i): Line[] => {
-      const board = brokenBoard(from + i * 37, { kind: kind as (typeof STAGE_KINDS)[number] });
-      if (board.wired !== 'as usual') return [];
-      const scene = traceScene(traceContext(board.truth.board, []), 0.02);
-      const pins = board.truth.board.rows.flatMap((r) => r.pins);
-      const netName = (f: PinFunction): string | undefined =>
-        board.pinNets[pins.find((p) => p.function === f)?.id ?? ''];
-      const on = (f: PinFunction): ReadonlySet<string> | null => {
-        const net = netName(f);
-        return net === undefined
-          ? null
-          : new Set(Object.entries(board.truth.netOf).flatMap(([id, n]) => (n === net ? [id] : [])));
-      };
-      return linesOf(kind, scene, on, netName('D+') !== undefined && netName('D+') === netName('D-'));
-    }),
-  );
-}
-
-function ofFolder(folder: string): Line[] {
-  return readdirSync(join(folder, 'boards'))
-    .filter((n) => n.endsWith('.json'))
-    .sort()
-    .flatMap((name) => {
-      const board = JSON.parse(readFileSync(join(folder, 'boards', name), 'utf8')) as ForeignBoard;
-      const plate = marked(board);
-      const scene = traceScene(traceContext(plate, []), 0.02);
-      const pins = plate.rows.flatMap((r) => r.pins);
-      const truthOf = (f: PinFunction): ForeignBoard['hidden']['truth'][number] | undefined =>
-        board.hidden.truth.find((t) => t.connected && pins.find((p) => p.number === t.pad)?.function === f);
-      const on = (f: PinFunction): ReadonlySet<string> | null => {
-        const truth = truthOf(f);
-        return truth ? new Set(truth.landing) : null;
-      };
-      const [plus, minus] = [truthOf('D+')?.landing ?? [], truthOf('D-')?.landing ?? []];
-      return linesOf(
-        name,
-        scene,
-        on,
-        plus.some((p) => minus.includes(p)),
-      );
-    });
-}
+const allLines = (boards: readonly KinBoard[]): Line[] => boards.flatMap(linesOf);
 
 /** Log loss in nats, by the log weight of each place: how little the true ones were expected. */
 function lossOf({ places }: Line, logs: readonly number[]): number {
@@ -149,12 +90,6 @@ function addSlopes(line: Line, moved: Moved, share: number, uphill: Map<Slope['n
     const pull = share * ((onNet ? (weights[i] ?? 0) / on : 0) - (weights[i] ?? 0) / all);
     for (const s of slopes) uphill.set(s.name, { ...s, by: (uphill.get(s.name)?.by ?? 0) + pull * s.by });
   });
-}
-
-function byStage(lines: readonly Line[]): Line[][] {
-  const kin = new Map<string, Line[]>();
-  for (const line of lines) kin.set(line.stage, [...(kin.get(line.stage) ?? []), line]);
-  return [...kin.values()];
 }
 
 /** Figures that explain the lines best, held near where they were judged to be. */
@@ -225,10 +160,9 @@ function moveAll(base: LandingChances, moved: Moved, share: number): LandingChan
  * @param boards how many of each stage
  */
 export function benchLandings(folder: string, boards: number, fresh: number): void {
-  const sets = { usual: STAGE_KINDS, others: OTHER_STAGES, further: FURTHER_STAGES };
-  const stages: string[] = Object.values(sets).flat();
-  const made = madeUp(stages, boards, 90_000);
-  const shared = ofFolder(folder);
+  const stages = Object.values(STAGE_SETS).flat();
+  const made = allLines(madeUpBoards(stages, boards, 90_000));
+  const shared = allLines(boardsOf(folder));
   const say = (what: string, before: number, after: number, now: number): void =>
     void process.stdout.write(
       `  ${what.padEnd(56)} ${before.toFixed(3)} as judged, ${after.toFixed(3)} fitted; as in the product ${now.toFixed(3)}\n`,
@@ -236,13 +170,14 @@ export function benchLandings(folder: string, boards: number, fresh: number): vo
   process.stdout.write(
     `What a line meets first: log loss in nats a line, every stage alike; ${made.length} lines of ${stages.length} made-up stages, ${shared.length} of another hand\n`,
   );
-  const held = Array.from({ length: FOLDS }, (_, k) => {
-    const out = new Set(stages.filter((_s, i) => i % FOLDS === k));
-    const moved = fitted(made.filter((l) => !out.has(l.stage)));
-    return byStage(made.filter((l) => out.has(l.stage))).map((kin) => ({ kin, moved }));
-  }).flat();
-  for (const [name, own] of Object.entries(sets)) {
-    const mine = held.filter(({ kin }) => new Set<string>(own).has(kin[0]?.stage ?? ''));
+  const held = foldsOf(stages)
+    .map((out) => {
+      const moved = fitted(made.filter((l) => !out.has(l.stage)));
+      return byStage(made.filter((l) => out.has(l.stage))).map((kin) => ({ kin, moved }));
+    })
+    .flat();
+  for (const [name, own] of Object.entries(STAGE_SETS)) {
+    const mine = held.filter(({ kin }) => own.includes(kin[0]?.stage ?? ''));
     const over = (loss: (kin: readonly Line[], moved: Moved) => number): number =>
       mine.reduce((sum, { kin, moved }) => sum + loss(kin, moved), 0) / mine.length;
     say(
@@ -257,7 +192,11 @@ export function benchLandings(folder: string, boards: number, fresh: number): vo
     say(what, meanLoss(lines, JUDGED_LANDINGS), meanLoss(lines, moved), meanLoss(lines, LANDING_CHANCES));
   row('another hand, by the fit on all made-up stages', shared, all);
   row('made-up ones, by a fit on the other hand alone', made, fitted(shared));
-  row('made-up ones of a fresh seed, by the same fit', madeUp(stages, boards, 1_000_000 + fresh), all);
+  row(
+    'made-up ones of a fresh seed, by the same fit',
+    allLines(madeUpBoards(stages, boards, 1_000_000 + fresh)),
+    all,
+  );
   process.stdout.write(
     `for the product, half way to the fit on all made-up ones: ${JSON.stringify(moveAll(JUDGED_LANDINGS, all, TAKEN))}\n`,
   );

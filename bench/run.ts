@@ -16,6 +16,7 @@ import { benchPlate } from './plate';
 import { benchNets } from './nets';
 import { benchKills } from './kills';
 import { benchLandings } from './landings';
+import { benchPairs } from './pairs';
 import { benchChoices, benchRoutes } from './rebuild';
 import { benchServer } from './server';
 import { benchShorts } from './shorts';
@@ -44,7 +45,9 @@ async function run(): Promise<void> {
     if (wanted[1] === undefined)
       throw new Error('landings wants a folder of boards: npm run bench -- landings DIR');
     // How many boards of each stage may follow: 12 as a rule.
-    benchLandings(wanted[1], Number(wanted[2] ?? 12), Math.floor(Date.now() % 1e6));
+    const now = Math.floor(Date.now() % 1e6);
+    benchLandings(wanted[1], Number(wanted[2] ?? 12), now);
+    benchPairs(wanted[1], Number(wanted[2] ?? 12), now);
     return;
   }
   if (wanted[0] === 'rebuild') {

@@ -43,7 +43,19 @@ function marks(scene: TraceScene): Reading[] {
  * order they were taken in: what is believed does not depend on it, to the last digit.
  */
 export function evidenceOf(scene: TraceScene, readings: readonly Reading[]): TraceEvidence[] {
-  return [...marks(scene), ...readings]
+  const taken = readings.map((r) => [r, readingClass(r)] as const);
+  // Who measures across a marked part reads the mark once more: it is no second witness.
+  const unread = marks(scene).filter((mark) => {
+    const printed = readingClass(mark);
+    return !taken.some(
+      ([r, read]) =>
+        printed !== null &&
+        read?.mode === printed.mode &&
+        Math.abs(read.at - printed.at) <= 1 &&
+        [r.red, r.black].sort().join() === [mark.red, mark.black].sort().join(),
+    );
+  });
+  return [...unread, ...readings]
     .flatMap((reading): TraceEvidence[] => {
       const [red, black] = [scene.index.get(reading.red), scene.index.get(reading.black)];
       const seen = readingClass(reading);

@@ -5,6 +5,7 @@ import type { Reading } from '../board/reading';
 import { traceContext } from '../belief/trace-context';
 import { testComponent, testPoint, testReading, testRow } from '../testing/test-board';
 import { traceAdvice } from './next-probe';
+import { lifeFirst } from './pad-life';
 
 /** A Micro-B board with pads ripped off; the track of D- goes on under the mask, and two resistors of 22 ohm stand before the pair. */
 function pairBoard(torn: readonly number[]): Board {
@@ -56,5 +57,69 @@ describe('what is asked next', () => {
     expect(adviceOn(few, 0.97, bothTorn).order?.gainBits).toBeGreaterThan(0.1);
     // What is left is to read once at the likeliest place.
     expect(adviceOn([...few, ...fruitless], 0.97, bothTorn).order?.gainBits ?? 0).toBe(0);
+  });
+  it('where which end of a fuse looks to the port is all that is open: ohms across it, since of few either end will do', () => {
+    const gone = pairBoard([0]);
+    const read = [testReading(padOf(1), 'R1.1', 0.2), testReading(padOf(2), 'R2.1', 0.2)];
+    const across = (on: readonly Reading[]) => {
+      const { order, targets } = adviceOn(on, 0.97, gone);
+      return { order, supply: targets.find((t) => t.target.functions[0] === 'VBUS') };
+    };
+    const asked: Reading[] = [...read];
+    let now = across(asked);
+    while (now.order && asked.length < 8) {
+      const { red, black, mode } = now.order;
+      const ends = [red, black].sort().join();
+      if (ends === 'F1.1,F1.2' && mode === 'ohms') break;
+      asked.push({ ...testReading(red, black, 'OL'), mode, shown: mode === 'ohms' ? 'over' : 'open' });
+      now = across(asked);
+    }
+    expect([now.order?.red, now.order?.black].sort()).toEqual(['F1.1', 'F1.2']);
+    const before = now.supply?.landings[0]?.p ?? 0;
+    const after = across([...asked, testReading('F1.1', 'F1.2', 0.3)]).supply?.landings[0];
+    expect(after?.orEnd).toBeDefined();
+    expect(after?.p ?? 0).toBeGreaterThan(before);
+  });
+  it('what is printed on a part is not measured again, and who does so all the same has learned nothing', () => {
+    const torn = pairBoard([0, 1, 2]);
+    const first = adviceOn([], 0.97, torn);
+    const asked = new Set<string>();
+    const readings: Reading[] = [];
+    for (let order = first.order; order && readings.length < 12;) {
+      asked.add(`${[order.red, order.black].sort().join()} ${order.mode}`);
+      readings.push({ ...testReading(order.red, order.black, 'OL'), mode: order.mode });
+      order = adviceOn(readings, 0.97, torn).order;
+    }
+    expect(asked.size).toBeGreaterThan(1);
+    for (const marked of ['R1.1,R1.2 ohms', 'R2.1,R2.2 ohms']) expect(asked).not.toContain(marked);
+    const chances = (own: readonly Reading[]) =>
+      adviceOn(own, 0.97, torn).targets.map((t) => t.landings.map((l) => [l.pointId, l.p.toFixed(9)]));
+    expect(chances([testReading('R1.1', 'R1.2', 22.1)])).toEqual(chances([]));
+    // A figure that is not what is printed does tell something: the mark was misread, or the part is broken.
+    expect(chances([testReading('R1.1', 'R1.2', 'OL')])).not.toEqual(chances([]));
+  });
+  it('a pad that was tried in vain is asked whether its line lives before it is tried at one more place', () => {
+    const rang = testReading(padOf(4), 'pour', 0.2);
+    const vain: Reading = { ...testReading(padOf(1), 'R1.1', 'OL'), mode: 'continuity', shown: 'open' };
+    const alive: Reading = { ...testReading('pour', padOf(1), 0.6), mode: 'diode' };
+    const instead = (readings: readonly Reading[], of = padOf(1)) => {
+      const { belief } = adviceOn(readings, 0.97, pairBoard([]));
+      const at = (id: string): number => belief.scene.index.get(id) ?? -1;
+      const life = lifeFirst(belief, { red: at(of), black: at('R2.1'), mode: 'continuity' });
+      return (
+        life && {
+          ...life,
+          red: belief.scene.points[life.red]?.id,
+          black: belief.scene.points[life.black]?.id,
+        }
+      );
+    };
+    expect(instead([rang, vain])).toEqual({ red: 'pour', black: padOf(1), mode: 'diode' });
+    // Nothing was tried there yet; it was asked; it rang; no pad at all.
+    expect(instead([rang])).toBeNull();
+    expect(instead([rang, vain, alive])).toBeNull();
+    expect(instead([rang, vain, { ...alive, shown: 'over', value: null }])).toBeNull();
+    expect(instead([rang, vain, testReading(padOf(1), 'R1.2', 22)])).toBeNull();
+    expect(instead([rang, vain], 'R1.1')).toBeNull();
   });
 });

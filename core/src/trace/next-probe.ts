@@ -10,6 +10,8 @@ import type { TargetBelief } from '../belief/pin-belief';
 import { countsAs, isUnread, targetBelief, traceTargets } from '../belief/pin-belief';
 import { baredPoints, isTrackEnd, probeSeconds } from './probe-cost';
 import type { ProbeHands } from './probe-cost';
+import type { ProbeIdea } from './probe-ideas';
+import { lifeFirst } from './pad-life';
 import type { ProbeOrder } from './probe-order';
 import { probeKey, targetName } from './probe-order';
 import { dangerOrder, firstReading, isToBuild } from './settling-order';
@@ -231,12 +233,16 @@ export function traceAdvice(
       return rate >= leastRate ? [{ value, seconds, worth }] : [];
     })
     .sort((a, b) => b.worth - a.worth);
-  const best = ranked[0];
+  const life = ranked[0] && lifeFirst(belief, ranked[0].value.idea);
+  const best = ranked.find(({ value: { idea } }) => life && samePlace(idea, life)) ?? ranked[0];
   const order = best
     ? orderOf(belief, best.value, best.seconds, bared)
     : (firstReading(belief, open, hands, skipped) ?? danger);
   return { belief, targets, doubtful, order };
 }
+
+const samePlace = (a: ProbeIdea, b: ProbeIdea): boolean =>
+  a.red === b.red && a.black === b.black && a.mode === b.mode;
 
 /** Whether a landing is likely enough and all that is missing is a reading there. */
 function lacksAReading(belief: TraceBelief, { target, landings }: TargetBelief, sureAt: number): boolean {

@@ -97,6 +97,8 @@ export function ideasFor(
   const ideas = new Map<string, ProbeIdea>();
   const add = (red: number, black: number, mode: TraceMode): void => {
     if (red < 0 || black < 0 || red === black) return;
+    // What is printed on a part is not measured again.
+    if (mode === 'ohms' && scene.partner[red] === black && scene.marked[red] !== null) return;
     const key =
       mode === 'diode' ? `${red}>${black} d` : `${Math.min(red, black)} ${Math.max(red, black)} ${mode}`;
     if (!ideas.has(key)) ideas.set(key, { red, black, mode });
