@@ -39,7 +39,8 @@ const STEP = { first: 0.01, perMm: 0.0005, factor: 0.002 };
 /** What share of the way from the judgement to the fit the product goes. */
 const TAKEN = 1;
 
-const FACTORS = ['mark', 'legs', 'side'] as const;
+/** What side looks to the port is not fitted: whoever laid the made-up boards had a habit of their own. */
+const FACTORS = ['mark', 'legs'] as const;
 /** What was moved, by `first group kind`, `perMm group` or `factor name`. */
 type Moved = Map<string, number>;
 
@@ -48,7 +49,6 @@ const slopesOf = (t: LandingTraits): Slope[] => [
   { name: `perMm ${t.group}`, part: 'perMm', by: t.overMm },
   { name: 'factor mark', part: 'factor', by: t.mark },
   { name: 'factor legs', part: 'factor', by: -t.legs },
-  { name: 'factor side', part: 'factor', by: t.side },
 ];
 
 function linesOf({ stage, scene, netOf, joined }: KinBoard): Line[] {
@@ -150,6 +150,7 @@ function moveAll(base: LandingChances, moved: Moved, share: number): LandingChan
       (typeof FACTORS)[number],
       number
     >),
+    side: base.side,
   };
 }
 

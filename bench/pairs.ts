@@ -1,21 +1,17 @@
 import type { PairChances, PairTraits } from '@zebbit/core';
-import { LANDING_CHANCES, landingLog, landingTraits, PAIR_CHANCES, pairTraits } from '@zebbit/core';
+import {
+  LANDING_CHANCES,
+  landingLog,
+  landingTraits,
+  OTHER_PAIR_CHANCES,
+  PAIR_CHANCES,
+  pairTraits,
+} from '@zebbit/core';
 import type { KinBoard } from './kin-boards';
 import { boardsOf, byStage, foldsOf, madeUpBoards, STAGE_SETS } from './kin-boards';
 
-/** How two lines of a pair lie to each other, as it was judged from common practice before anything was counted. */
-const JUDGED: PairChances = {
-  order: 1,
-  orderOfTwo: 1,
-  unlike: -3,
-  besidePoint: -1.3,
-  near: 0.6,
-  far: -1.2,
-  perMm: 0,
-  onePart: 1,
-  bothEnds: -7,
-  twoForOne: -2,
-};
+/** How two lines of a pair lie to each other, as it was judged from common practice before anything was counted; the product still takes it of other pairs. */
+const JUDGED: PairChances = OTHER_PAIR_CHANCES;
 const NAMES = Object.keys(JUDGED) as (keyof PairChances)[];
 /** How far each is let from where it was judged to be, standard deviation. */
 const FREE: PairChances = {

@@ -5,7 +5,7 @@ export { landingLog, landingTraits } from './belief/first-part';
 export type { LandingTraits } from './belief/first-part';
 export { LANDING_CHANCES } from './belief/landing-chances';
 export type { LandingChances } from './belief/landing-chances';
-export { PAIR_CHANCES } from './belief/pair-chances';
+export { OTHER_PAIR_CHANCES, PAIR_CHANCES } from './belief/pair-chances';
 export type { PairChances } from './belief/pair-chances';
 export { pairTraits } from './belief/pair-places';
 export type { PairTraits } from './belief/pair-places';

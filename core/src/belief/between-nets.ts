@@ -108,12 +108,57 @@ export function betweenNets(
   return BETWEEN.get(`${plain(red)}|${plain(black)}`) ?? ELSEWHERE_CHANCES;
 }
 
+/** Kinds of part by what a reading across them shows; `null` for one that says nothing by its kind. */
+export type AcrossKind = 'resistor' | 'low' | 'diode';
+export function acrossKind(kind: ComponentKind | 'point'): AcrossKind | null {
+  if (kind === 'resistor' || kind === 'resistor-array') return 'resistor';
+  if (['fuse', 'bead', 'inductor', 'choke'].includes(kind)) return 'low';
+  return kind === 'diode' ? 'diode' : null;
+}
+
+/** What a reading across a part shows that a line runs through, by what the part is: what else may stand in such a line says nothing of it. */
+const IN_THE_LINE: Readonly<Record<'supply' | 'data', Readonly<Partial<Record<AcrossKind, Mixture>>>>> = {
+  supply: {
+    // A link, or so little that it only keeps the rush of current down (common practice).
+    resistor: [
+      [0.5, A_WIRE],
+      [0.4, ohmsAbout(1.5, 0.9)],
+      [0.1, ohmsAbout(1e4, 1.5)],
+    ],
+    low: [
+      [0.93, ohmsAbout(0.42, 0.4)],
+      [0.07, NOTHING_BETWEEN],
+    ],
+  },
+  data: {
+    resistor: [
+      [0.82, ohmsAbout(26, 0.2)],
+      [0.06, ohmsAbout(68, 0.1)],
+      [0.07, A_WIRE],
+      [0.02, ohmsAbout(10, 0.5)],
+      [0.03, NOTHING_BETWEEN],
+    ],
+    low: [
+      [0.95, ohmsAbout(0.75, 0.4)],
+      [0.05, NOTHING_BETWEEN],
+    ],
+  },
+};
+
+/** Chances across a part of a kind that stands in a line, red on the near end; `null` where the kind says nothing. */
+export function acrossInLine(kind: AcrossKind, line: 'supply' | 'data'): OutcomeChances | null {
+  const mixture = IN_THE_LINE[line][kind];
+  return mixture ? mixtureChances(mixture) : null;
+}
+
 /** What a reading across a part shows when the part has nothing to do with the port. */
 const ACROSS: ReadonlyMap<string, OutcomeChances> = new Map(
   Object.entries({
     resistor: [
-      [0.16, ohmsAbout(26, 0.35)],
-      [0.1, ohmsAbout(60, 0.6)],
+      [0.05, A_WIRE],
+      [0.02, ohmsAbout(1.5, 0.9)],
+      [0.14, ohmsAbout(26, 0.35)],
+      [0.08, ohmsAbout(60, 0.6)],
       [0.08, ohmsAbout(1500, 0.08)],
       [0.06, ohmsAbout(5100, 0.03)],
       [0.06, ohmsAbout(4700, 0.03)],
@@ -136,6 +181,6 @@ const ACROSS: ReadonlyMap<string, OutcomeChances> = new Map(
 
 /** Chances across a part's own two ends, red on its first, for a part of no line; `null` where its kind says nothing. */
 export function acrossPart(kind: ComponentKind): OutcomeChances | null {
-  if (kind === 'resistor-array') return ACROSS.get('resistor') ?? null;
-  return ACROSS.get(['fuse', 'bead', 'inductor', 'choke'].includes(kind) ? 'low' : kind) ?? null;
+  const of = acrossKind(kind);
+  return of && (ACROSS.get(of) ?? null);
 }

@@ -3,7 +3,7 @@ import { traceBelief } from './belief';
 import type { TraceEvidence } from './evidence';
 import { MARK } from './evidence';
 import { CLASS_COUNT } from './outcome-class';
-import { slipChance } from './labels';
+import { slipChance, tableOf } from './labels';
 import { acrossPart } from './between-nets';
 
 /** A reading that does not fit the others. */
@@ -31,9 +31,9 @@ export function wrongChance(belief: TraceBelief, e: TraceEvidence): number {
   const slipped = (chance: number): number => Math.min(1, slip / Math.max(slip, chance));
   const { labels } = belief.scene;
   const n = labels.labels.length;
-  const table = labels.chances[e.mode];
-  const kind = belief.scene.kinds[e.red];
-  const decoy = belief.scene.partner[e.red] === e.black && kind && kind !== 'point' ? acrossPart(kind) : null;
+  const kind = belief.scene.partner[e.red] === e.black ? (belief.scene.kinds[e.red] ?? null) : null;
+  const table = tableOf(labels, e.mode, kind);
+  const decoy = kind && kind !== 'point' ? acrossPart(kind) : null;
   const under = (red: Float64Array, black: Float64Array, lined: boolean): number => {
     if (decoy && !lined) return decoy[e.mode][e.at] ?? 0;
     let sum = 0;

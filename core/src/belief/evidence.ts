@@ -88,15 +88,18 @@ export function scaled(a: Float64Array): Float64Array {
   return total > 0 ? a.map((x) => x / total) : a;
 }
 
-/** Likelihood of a reading for each label of one of its points, the other being distributed as given. */
+/**
+ * Likelihood of a reading for each label of one of its points, the other being distributed as given.
+ * @param table chances of what is shown, by both labels: those between any two points, where it is not given
+ */
 export function messageTo(
   labels: LabelSet,
   e: Pick<TraceEvidence, 'mode' | 'at'>,
   toRed: boolean,
   other: Float64Array,
+  table: readonly Float64Array[] = labels.chances[e.mode],
 ): Float64Array {
   const n = labels.labels.length;
-  const table = labels.chances[e.mode];
   const out = new Float64Array(n);
   for (let j = 0; j < n; j += 1) {
     const w = other[j] as number;

@@ -1,10 +1,12 @@
+import type { ComponentKind } from '../board/board';
 import type { PinFunction } from '../connector/pin-function';
 import type { TraceMode } from './outcome-class';
 import { TRACE_MODES } from './outcome-class';
 import type { NetKind } from './signature';
 import type { LinePaths } from './between-nets';
 import { kindOf } from './signature';
-import { betweenNets } from './between-nets';
+import type { AcrossKind } from './between-nets';
+import { acrossInLine, acrossKind, betweenNets } from './between-nets';
 
 /** A net that a point may be on. */
 export interface Label {
@@ -27,7 +29,19 @@ export interface LabelSet {
   readonly far: ReadonlyMap<PinFunction, number>;
   /** `chances[mode][red * labels + black]`, with the error rate worked in. */
   readonly chances: Readonly<Record<TraceMode, readonly Float64Array[]>>;
+  /** The same for a reading across the two ends of a part of a kind: between a line and its far side it is the part itself that is read. */
+  readonly across: Readonly<Partial<Record<AcrossKind, LabelSet['chances']>>>;
 }
+
+/** Chances of a reading: across a part of this kind where it is one across its own ends, between any two points else. */
+export const tableOf = (
+  { across, chances }: LabelSet,
+  mode: TraceMode,
+  kind: ComponentKind | 'point' | null,
+): readonly Float64Array[] => {
+  const of = kind && acrossKind(kind);
+  return ((of && across[of]) ?? chances)[mode];
+};
 
 const SERIES: readonly PinFunction[] = ['VBUS', 'D+', 'D-'];
 
@@ -70,6 +84,24 @@ export function labelSet(functions: readonly PinFunction[], slipRate: number, th
         ),
       ),
     );
+  const chances = Object.fromEntries(TRACE_MODES.map((m) => [m, table(m)])) as unknown as LabelSet['chances'];
+  // Only where one of the two is the far side of the other's line does the part itself say more.
+  const ofKind = (kind: AcrossKind): LabelSet['chances'] =>
+    Object.fromEntries(
+      TRACE_MODES.map((mode) => {
+        const own = [...chances[mode]];
+        for (const [f, behind] of far) {
+          const shown = acrossInLine(kind, f === 'VBUS' ? 'supply' : 'data');
+          const at = near.get(f) ?? -1;
+          if (!shown || at < 0) continue;
+          own[at * labels.length + behind] = own[behind * labels.length + at] = withSlips(
+            shown[mode],
+            slipRate,
+          );
+        }
+        return [mode, own];
+      }),
+    ) as unknown as LabelSet['chances'];
   return {
     labels,
     ground: 0,
@@ -79,6 +111,7 @@ export function labelSet(functions: readonly PinFunction[], slipRate: number, th
     alone,
     near,
     far,
-    chances: Object.fromEntries(TRACE_MODES.map((m) => [m, table(m)])) as unknown as LabelSet['chances'],
+    chances,
+    across: { resistor: ofKind('resistor'), low: ofKind('low') },
   };
 }

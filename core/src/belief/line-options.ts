@@ -2,6 +2,7 @@ import type { PinFunction } from '../connector/pin-function';
 import { functionGroup } from '../connector/pin-function';
 import { normalise } from '../inquiry/posterior';
 import { messageTo, scaled, spread, sumOf, times } from './evidence';
+import { tableOf } from './labels';
 import { landingLogPrior } from './landing-prior';
 import type { SiteEvidence } from './site-clusters';
 import type { Orientation, TraceScene } from './trace-scene';
@@ -91,7 +92,13 @@ function acrossSays(
   for (const a of across) {
     const { red, black } = a.e;
     if (!((red === known && black === other) || (black === known && red === other))) continue;
-    const message = messageTo(scene.labels, a.e, red === other, fixed);
+    const message = messageTo(
+      scene.labels,
+      a.e,
+      red === other,
+      fixed,
+      tableOf(scene.labels, a.e.mode, scene.kinds[known] ?? null),
+    );
     says = says ? times(says, message) : message;
     log -= a.log;
   }

@@ -1,7 +1,8 @@
 import type { PinFunction } from '../connector/pin-function';
+import { functionGroup } from '../connector/pin-function';
 import type { XY } from '../geometry/projective';
 import type { PairChances } from './pair-chances';
-import { PAIR_CHANCES } from './pair-chances';
+import { OTHER_PAIR_CHANCES, PAIR_CHANCES } from './pair-chances';
 import type { Orientation, TraceScene } from './trace-scene';
 
 /** How much two lines of a pair belong together by two places of theirs, log weight: each worked out once a board. */
@@ -14,9 +15,10 @@ export function pairLogs(
   const n = scene.points.length;
   const known = scene.pairLogs.get(key) ?? new Float64Array(n ** 2).fill(NaN);
   scene.pairLogs.set(key, known);
+  const chances = functions.every((f) => functionGroup(f) === 'data') ? PAIR_CHANCES : OTHER_PAIR_CHANCES;
   return (a, b) => {
     const at = a * n + b;
-    if (Number.isNaN(known[at])) known[at] = pairLog(pairTraits(scene, o, functions, a, b), PAIR_CHANCES);
+    if (Number.isNaN(known[at])) known[at] = pairLog(pairTraits(scene, o, functions, a, b), chances);
     return known[at] as number;
   };
 }

@@ -130,16 +130,46 @@ const HALF_A_HUNDREDTH = 0.005;
 /** Whether a chance reaches what is wanted, as it is shown: what is shown as so many in a hundred counts as that many. */
 export const countsAs = (p: number, wanted: number): boolean => p >= wanted - HALF_A_HUNDREDTH;
 
-/** Whether no reading was taken at a landing, or at metal of the pins: it rests on marks alone, however likely. Where ground is marked once, nothing else is there to ring it to. */
+/**
+ * Whether what a wire needs to be safe was not read at a landing: that metal of the pins rings to it, or what it shows against ground. Without
+ * either it rests on marks and on what other places are not, however likely; a supply looks like a line of data until it is asked.
+ */
 export function isUnread(belief: TraceBelief, target: TraceTarget, landing: number): boolean {
-  const grounds = belief.scene.roles.filter((r) => r === 'reference').length;
-  if (target.functions[0] === 'GND' && grounds < 2) return false;
-  return !belief.evidence.some(
+  const { scene, evidence, ctx } = belief;
+  if (target.functions[0] === 'GND') return isUnrung(belief, target, landing);
+  const own = (p: number): boolean => target.pins.includes(scene.pinOf[p] ?? -1);
+  if (own(landing)) return false;
+  const net = new Set(ctx.report.netOf.get(scene.points[landing]?.id ?? '')?.points ?? []);
+  const here = (p: number): boolean => !own(p) && (p === landing || net.has(scene.points[p]?.id ?? ''));
+  return !evidence.some((e) => {
+    if (e.reading.id.startsWith(MARK) || e.mode === 'seen') return false;
+    if (here(e.red) === here(e.black)) return false;
+    const other = here(e.red) ? e.black : e.red;
+    // Ohms and no other mode: only there does the figure of a supply climb, or show what hangs on it.
+    return own(other) ? rings(e.mode, e.at) : e.mode === 'ohms' && groundChance(belief, other) > AS_GROUND;
+  });
+}
+
+/** Chance that a point is ground. */
+export const groundChance = ({ scene, wired }: TraceBelief, point: number): number =>
+  wired.reduce(
+    (sum, way) => sum + way.weight * ((way.labels[point] as Float64Array)[scene.labels.ground] as number),
+    0,
+  );
+/** From this chance on a place is taken for ground where another one is measured against it. */
+export const AS_GROUND = 0.5;
+
+/** Whether nothing at all was read at a ground. Where ground is marked once, nothing else is there to ring it to. */
+const isUnrung = ({ scene, evidence }: TraceBelief, target: TraceTarget, landing: number): boolean =>
+  scene.roles.filter((r) => r === 'reference').length >= 2 &&
+  !evidence.some(
     (e) =>
       !e.reading.id.startsWith(MARK) &&
-      [e.red, e.black].some((p) => p === landing || target.pins.includes(belief.scene.pinOf[p] ?? -1)),
+      [e.red, e.black].some((p) => p === landing || target.pins.includes(scene.pinOf[p] ?? -1)),
   );
-}
+
+const rings = (mode: TraceMode, at: number): boolean =>
+  mode === 'ohms' ? OHMS_EDGES[at] !== undefined && OHMS_EDGES[at] < 1 : at === 0;
 
 /** While a pad or stub that could be asked has not rung to anything, or a resistor was not measured, so many times less doubt is let pass. */
 const UNASKED = 3;
@@ -159,8 +189,6 @@ export function touchesOf(belief: TraceBelief, target: TraceTarget): number[] {
 function unasked(belief: TraceBelief, target: TraceTarget): boolean {
   const { evidence } = belief;
   const touches = touchesOf(belief, target);
-  const rings = (mode: TraceMode, at: number): boolean =>
-    mode === 'ohms' ? OHMS_EDGES[at] !== undefined && OHMS_EDGES[at] < 1 : at === 0;
   return (
     touches.length > 0 &&
     !evidence.some((e) => rings(e.mode, e.at) && [e.red, e.black].some((p) => touches.includes(p)))

@@ -117,14 +117,14 @@ export function backgroundOf(
             : b.configuration;
     const mm = Math.min(Infinity, ...(pads.get(f) ?? []).map((pad) => scene.span(pad, site)));
     // A pull-up hangs on the line by either end.
-    const side = inLine && !pulled ? portSide(scene, pads.get(f) ?? [], site) : 1;
+    const side = inLine && !pulled ? portSide(scene, f, pads.get(f) ?? [], site) : 1;
     out[at] = mm < Infinity ? weight * side * Math.exp(-Math.max(0, mm - NEAR_MM) / EXTRA_STEP_MM) : 0;
   }
   for (const [f, at] of labels.far) {
     if ((pads.get(f) ?? []).length === 0) continue;
     const pulled = pullUps.has(site) && (f === 'D+' || f === 'D-');
     const weight = functionGroup(f) === 'supply' ? b.farSupply : pulled ? PULL_UP[f] : b.farData;
-    out[at] = inLine && !pulled ? weight * 2 * (1.02 - portSide(scene, pads.get(f) ?? [], site)) : weight;
+    out[at] = inLine && !pulled ? weight * 2 * (1.02 - portSide(scene, f, pads.get(f) ?? [], site)) : weight;
   }
   const spoken = out.reduce((a, x) => a + x, 0);
   out[labels.other] = Math.max(0.08, 1 - spoken);

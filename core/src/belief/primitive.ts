@@ -88,9 +88,10 @@ function junction(volts: number, spread: number, leak: number, forward: boolean)
   return {
     continuity: beeps(0.003),
     ohms: blend([
-      [0.8, leaks],
+      [0.86, leaks],
       [0.12, one('ohms', OHMS_OVER)],
-      [0.08, one('ohms', OHMS_CLIMB)],
+      // So few tenths of a volt open no clamp to a rail that would fill: it seldom climbs.
+      [0.02, one('ohms', OHMS_CLIMB)],
     ]),
     diode: forward
       ? blend([

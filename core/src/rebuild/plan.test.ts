@@ -2,7 +2,9 @@ import { describe, expect, it } from '@jest/globals';
 import type { Board } from '../board/board';
 import { EMPTY_BOARD } from '../board/board';
 import { placeFamily, placeRow } from '../board/place-row';
+import { USUAL_BELIEF } from '../belief/belief';
 import { traceContext } from '../belief/trace-context';
+import { traceScene } from '../belief/trace-scene';
 import type { Kit } from '../drawer/kit';
 import { UNTOLD_KIT } from '../drawer/kit';
 import type { JobRecord } from '../job/job-record';
@@ -133,8 +135,9 @@ describe('made-up boards, every landing chosen by hand', () => {
     const made = brokenBoard(seed, { from });
     const bench = truthBench(made.truth);
     const readings: Reading[] = [];
+    const scene = traceScene(traceContext(made.truth.board, []), USUAL_BELIEF.slipRate);
     for (let n = 0; n < 12; n += 1) {
-      const { order } = weighTrace(made.truth.board, readings);
+      const { order } = weighTrace(made.truth.board, readings, {}, scene);
       if (!order) break;
       readings.push({
         id: `r${n}`,
@@ -146,7 +149,7 @@ describe('made-up boards, every landing chosen by hand', () => {
         ...askTruth(bench, order.red, order.black, order.mode),
       });
     }
-    const { believed } = weighTrace(made.truth.board, readings);
+    const { believed } = weighTrace(made.truth.board, readings, {}, scene);
     const ctx = traceContext(made.truth.board, readings);
     const pinNets = new Set(Object.values(made.pinNets));
     const tally = { harmful: 0, missed: [] as string[], right: 0, held: 0 };

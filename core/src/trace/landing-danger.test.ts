@@ -109,7 +109,11 @@ describe('what must be settled before a wire (common practice)', () => {
         testPoint('end', 'track-end', 0, 1),
       ],
     });
-    const rung = [testReading('end', 'D9.1', 0.2), testReading('row1.5', 'pour', 'beep')];
+    const rung = [
+      testReading('end', 'D9.1', 0.2),
+      testReading('row1.5', 'pour', 'beep'),
+      testReading('D9.1', 'pour', 'OL'),
+    ];
     const { order, targets } = traceAdvice(traceContext(board, rung), { onlyToBuild: true });
     expect(targets.find((t) => t.target.functions[0] === 'VBUS')?.landings[0]?.pointId).toBe('D9.1');
     expect(order).toMatchObject({ purpose: 'danger', red: 'D9.1', black: 'dock', mode: 'continuity' });

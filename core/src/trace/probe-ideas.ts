@@ -4,7 +4,7 @@ import { pullUpsOf } from '../belief/belief';
 import type { TraceMode } from '../belief/outcome-class';
 import { LINE_PAIRS } from '../belief/line-pairs';
 import type { TargetBelief, TraceTarget } from '../belief/pin-belief';
-import { netChances, traceTargets } from '../belief/pin-belief';
+import { AS_GROUND, groundChance, netChances, traceTargets } from '../belief/pin-belief';
 import { isGroundPin } from '../belief/trace-context';
 
 /** A reading that could be taken next; points by their numbers in the scene. */
@@ -18,7 +18,8 @@ export interface ProbeIdea {
 const TRIED = 3;
 
 /** Where ground can be touched most surely: by what is believed, a pour or leg before a pad or a cell's minus. -1 without any. */
-export function surestGround({ scene, wired }: TraceBelief): number {
+export function surestGround(belief: TraceBelief): number {
+  const { scene } = belief;
   const rank = (i: number): number => {
     const p = scene.points[i];
     if (
@@ -26,12 +27,9 @@ export function surestGround({ scene, wired }: TraceBelief): number {
       !(p?.owner === 'pin' && isGroundPin(p.pin) && scene.roles[i] === 'pad')
     )
       return -1;
-    const chance = wired.reduce(
-      (sum, way) => sum + way.weight * ((way.labels[i] as Float64Array)[scene.labels.ground] as number),
-      0,
-    );
+    const chance = groundChance(belief, i);
     const handy = p?.owner === 'point' ? (p.point.role === 'pour' ? 0.05 : 0) : p?.owner === 'leg' ? 0.02 : 0;
-    return chance > 0.5 ? chance + handy : -1;
+    return chance > AS_GROUND ? chance + handy : -1;
   };
   const ranks = scene.points.map((_, i) => rank(i));
   const best = Math.max(-1, ...ranks);

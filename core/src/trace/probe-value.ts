@@ -9,7 +9,7 @@ import { ideasFor, unknownResistors } from './probe-ideas';
 import type { Unit, Watched } from './probe-units';
 import { combosOf, NOWHERE, pour, unitsOf } from './probe-units';
 import { acrossPart } from '../belief/between-nets';
-import { withSlips } from '../belief/labels';
+import { tableOf, withSlips } from '../belief/labels';
 import { sumOf } from '../belief/evidence';
 
 /** What would be believed of one place after each outcome. */
@@ -138,8 +138,8 @@ function unitValue(
   const { labels } = scene;
   const n = labels.labels.length;
   const classes = CLASS_COUNT[idea.mode];
-  const table = labels.chances[idea.mode];
   const kind = scene.kinds[idea.red];
+  const table = tableOf(labels, idea.mode, scene.partner[idea.red] === idea.black ? (kind ?? null) : null);
   const decoy = scene.partner[idea.red] === idea.black && kind && kind !== 'point' ? acrossPart(kind) : null;
   const across = decoy ? withSlips(decoy[idea.mode], options.slipRate) : null;
   const chances = new Float64Array(classes);

@@ -42,9 +42,10 @@ export function firstReading(
           )
         : ground;
     if (!other || other.id === place.id) continue;
-    const [red, black] = group === 'data' ? [other, place] : [place, other];
-    const mode = group === 'ground' ? 'continuity' : group === 'data' ? 'diode' : 'ohms';
-    if (skipped.has(probeKey(red.id, black.id, mode))) continue;
+    const [red, black] = [place, other];
+    const mode = group === 'ground' ? 'continuity' : 'ohms';
+    const key = probeKey(red.id, black.id, mode);
+    if (skipped.has(key) || ctx.readings.some((r) => probeKey(r.red, r.black, r.mode) === key)) continue;
     const name = targetName(target.functions);
     return {
       red: red.id,
@@ -52,7 +53,10 @@ export function firstReading(
       redLabel: red.label,
       blackLabel: black.label,
       mode,
-      why: `Nothing was read at ${place.label} yet: that it is ${name} rests on marks alone.`,
+      why:
+        group === 'ground'
+          ? `Nothing was read at ${place.label} yet: that it is ground rests on marks alone.`
+          : `${place.label} was not measured against ground yet: a supply there would look like ${name} by all else.`,
       means:
         group === 'ground'
           ? [
@@ -61,6 +65,9 @@ export function firstReading(
             ]
           : [
               { shows: 'about 0', tells: `${place.label} is ground, not ${name}` },
+              ...(group === 'supply'
+                ? []
+                : [{ shows: 'a figure that climbs', tells: `${place.label} is a supply, not ${name}` }]),
               { shows: 'anything else', tells: `${place.label} may well be ${name}` },
             ],
       purpose: 'tell',

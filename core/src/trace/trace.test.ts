@@ -17,6 +17,7 @@ import { pinTable } from './pin-table';
 import { PROBE_SECONDS, probeSeconds } from './probe-cost';
 import { probeKey } from './probe-order';
 import { traceContext } from '../belief/trace-context';
+import { traceScene } from '../belief/trace-scene';
 import { weighTrace } from './trace-answers';
 import { traceReport } from './trace-report';
 import { labelSet } from '../belief/labels';
@@ -69,8 +70,9 @@ function follow(
   ask: (red: string, black: string, mode: Reading['mode']) => Pick<Reading, 'shown' | 'value'>,
 ): Reading[] {
   const readings: Reading[] = [];
+  const scene = traceScene(traceContext(board, []), USUAL_BELIEF.slipRate);
   for (let i = 0; i < 60; i += 1) {
-    const order = nextProbe(traceContext(board, readings));
+    const { order } = traceAdvice(traceContext(board, readings), {}, scene);
     if (!order) return readings;
     readings.push({
       id: `r${i}`,
@@ -115,7 +117,7 @@ describe('following the proposed probes', () => {
           }
         },
       ),
-      { numRuns: 12 },
+      { numRuns: 8 },
     );
   });
   it('does not ask again what was skipped or answered', () => {
