@@ -3,7 +3,7 @@ import { functionGroup, isOptional } from '../connector/pin-function';
 import { normalise } from '../inquiry/posterior';
 import { anchorPrior, anchorsOf } from './anchors';
 import type { TraceEvidence } from './evidence';
-import { evidenceOf, spread } from './evidence';
+import { evidenceOf, scaled, spread } from './evidence';
 import { groupDesk, groupExplanations, jointExplanations } from './explain';
 import type { ExplainDesk, LineGroupDesk } from './explain-desk';
 import { logSum, nothingSupposed } from './explain-desk';
@@ -39,7 +39,39 @@ export interface WiredBelief {
   readonly labels: readonly Float64Array[];
   /** Whether all lines were explained together, every explanation summed: exact. Else line by line, and two do not share a place. */
   readonly joint: boolean;
+  /** Chances of every point's labels while no line is supposed anywhere, where lines were explained one by one; else as `labels`. */
+  readonly unsupposed: readonly Float64Array[];
 }
+
+/**
+ * Chances of a point's labels under those explanations of a group that do not speak of it: what its own landing there has to do with it is
+ * in those that do, and counts once.
+ */
+export function labelsBeside(way: WiredBelief, group: number): (point: number) => Float64Array {
+  if (!way.joint) return (point) => way.unsupposed[point] as Float64Array;
+  const told = new Map<number, { weight: number; readonly sum: Float64Array }>();
+  for (const { weight, special } of way.groups[group]?.hypotheses ?? [])
+    for (const [point, dist] of special) {
+      const so = told.get(point) ?? { weight: 0, sum: new Float64Array(dist.length) };
+      for (let i = 0; i < dist.length; i += 1)
+        so.sum[i] = (so.sum[i] as number) + weight * (dist[i] as number);
+      so.weight += weight;
+      told.set(point, so);
+    }
+  const beside = new Map<number, Float64Array>();
+  return (point) => {
+    const all = way.labels[point] as Float64Array;
+    const so = told.get(point);
+    if (!so || so.weight > 1 - LEAST_BESIDE) return all;
+    const known = beside.get(point);
+    if (known) return known;
+    const left = scaled(all.map((p, i) => Math.max(0, p - (so.sum[i] as number))));
+    beside.set(point, left);
+    return left;
+  };
+}
+/** So little is left beside explanations that do speak of a point that what it is there is rounding. */
+const LEAST_BESIDE = 1e-6;
 
 /** All that is believed of where each function goes. */
 export interface TraceBelief {
@@ -128,6 +160,7 @@ interface Wired {
   readonly log: number;
   readonly groups: readonly LineGroup[];
   readonly labels: readonly Float64Array[];
+  readonly unsupposed: readonly Float64Array[];
   readonly joint: boolean;
 }
 
@@ -179,10 +212,12 @@ function explain(
   if (joint) {
     const all = joint.candidates.map(({ made }, i) => ({ made, shares: joint.shares[i] as Float64Array }));
     let from = 0;
+    const labels = everyPoint(scene, o, labelsUnder(desk, all));
     return {
       log: logPrior + joint.logEvidence,
       joint: true,
-      labels: everyPoint(scene, o, labelsUnder(desk, all)),
+      labels,
+      unsupposed: labels,
       groups: parts.map((functions) => {
         const hypotheses = hypothesesOf(desk, joint, functions, from, ownPads(functions));
         from += functions.length;
@@ -203,10 +238,12 @@ function explain(
     return { functions, hypotheses: hypothesesOf(desk, weighed, functions, from, ownPads(functions)) };
   });
   const settled = settledApart(desk, first, evidence);
+  const alone = everyPoint(scene, o, labelsUnder(desk, [unsupposed]));
   return {
     log: logPrior + none + each.log + settled.log,
     joint: false,
-    labels: mixed(everyPoint(scene, o, labelsUnder(desk, [unsupposed])), settled.groups),
+    labels: mixed(alone, settled.groups),
+    unsupposed: alone,
     groups: settled.groups,
   };
 }
@@ -235,7 +272,7 @@ export function traceBelief(
     scene,
     options,
     evidence,
-    wired: built.map(({ groups, labels, joint }, i) => ({ weight: weights[i] ?? 0, groups, labels, joint })),
+    wired: built.map(({ log: _log, ...way }, i) => ({ ...way, weight: weights[i] ?? 0 })),
   };
 }
 

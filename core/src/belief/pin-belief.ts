@@ -4,7 +4,7 @@ import type { TraceBelief } from './belief';
 import { MARK } from './evidence';
 import type { TraceMode } from './outcome-class';
 import { CLASS_COUNT, OHMS_EDGES } from './outcome-class';
-import { groupOf } from './belief';
+import { groupOf, labelsBeside } from './belief';
 import { eitherEnd } from './either-end';
 
 /** A place where a pin may land, and how likely it is on the pin's net. */
@@ -83,8 +83,9 @@ export function netChances(belief: TraceBelief, target: TraceTarget): Float64Arr
         chance[i] = (chance[i] as number) + weight * (dist[label] as number);
         told[i] = (told[i] as number) + weight;
       }
+    const beside = own ? labelsBeside(way, groupOf(way, f)) : (i: number) => way.labels[i] as Float64Array;
     for (let i = 0; i < out.length; i += 1) {
-      const usual = (way.labels[i] as Float64Array)[label] as number;
+      const usual = beside(i)[label] as number;
       const here = (chance[i] as number) + Math.max(0, 1 - (told[i] as number)) * usual;
       out[i] = (out[i] as number) + way.weight * here;
     }

@@ -1,5 +1,5 @@
 import type { TraceBelief, WiredBelief } from '../belief/belief';
-import { groupOf } from '../belief/belief';
+import { groupOf, labelsBeside } from '../belief/belief';
 import type { LineHypothesis } from '../belief/line-group';
 import type { TraceTarget } from '../belief/pin-belief';
 import type { ProbeIdea } from './probe-ideas';
@@ -27,7 +27,8 @@ export interface Unit {
 /** The explanations of a unit's lines in one orientation, those of some weight. */
 interface UnitWay {
   readonly orientation: number;
-  readonly labels: readonly Float64Array[];
+  /** Labels of a point under those that do not speak of it. */
+  readonly beside: (point: number) => Float64Array;
   /** Those that say more of a point than its labels do, by point. */
   readonly about: ReadonlyMap<number, readonly Explained[]>;
   /** All together. */
@@ -56,14 +57,14 @@ function unitWay(belief: TraceBelief, watches: Unit['watches'], o: number, group
   const functions = watches.map(({ target }) => target.functions[o] ?? 'unknown');
   const labels = functions.map((f) => scene.labels.near.get(f) ?? 0);
   const rows = functions.map((f) => way.groups[group]?.functions.indexOf(f) ?? -1);
+  const beside = labelsBeside(way, group);
   const explained = (way.groups[group]?.hypotheses ?? [NOTHING_SUPPOSED]).flatMap((h): Explained[] => {
     if (h.weight < LEAST_HYPOTHESIS) return [];
     const weight = way.weight * h.weight;
     const on = Float64Array.from(watches, ({ point }, w) =>
       point === NOWHERE
         ? weight * Number(h.landings[rows[w] ?? -1] === -1)
-        : weight *
-          ((h.special.get(point) ?? (way.labels[point] as Float64Array))[labels[w] as number] as number),
+        : weight * ((h.special.get(point) ?? beside(point))[labels[w] as number] as number),
     );
     return [{ weight, on, special: h.special }];
   });
@@ -78,7 +79,7 @@ function unitWay(belief: TraceBelief, watches: Unit['watches'], o: number, group
       else about.set(point, [e]);
     }
   }
-  return [{ orientation: o, labels: way.labels, about, whole }];
+  return [{ orientation: o, beside, about, whole }];
 }
 
 export function unitsOf(belief: TraceBelief, watched: readonly Watched[]): Unit[] {
@@ -109,10 +110,9 @@ export interface Combo {
 
 export function combosOf(unit: Unit, idea: ProbeIdea): Combo[] {
   const combos: Combo[] = [];
-  for (const { orientation, labels, about, whole } of unit.ways) {
+  for (const { orientation, beside, about, whole } of unit.ways) {
     const first = combos.length;
-    const [red, black] = [labels[idea.red], labels[idea.black]];
-    if (!red || !black) continue;
+    const [red, black] = [beside(idea.red), beside(idea.black)];
     const [ofRed, ofBlack] = [about.get(idea.red) ?? [], about.get(idea.black) ?? []];
     // All that say nothing more of either tip are one.
     let rest = whole.weight;
