@@ -264,7 +264,7 @@ export function traceBelief(
     throw new RangeError(`a slip rate lies above 0 and below 1, got ${options.slipRate}`);
   const scene = laid ?? traceScene(ctx, options.slipRate);
   const evidence = evidenceOf(scene, ctx.readings);
-  const causes = oneACause(scene.points.length, evidence);
+  const causes = oneACause(scene.points.length, evidence, scene.partner);
   const built = scene.orientations.map((o) => explain(scene, o, causes, options));
   const weights = normalise(Float64Array.from(built, (b) => b.log));
   return {

@@ -45,6 +45,15 @@ describe('one cause', () => {
     // Without the tie they are two.
     expect(oneACause(3, [one, two])).toEqual([one, two]);
   });
+  it('the reading across a part is the one that is kept, whichever comes first', () => {
+    const [link, along, across] = [
+      evidence(0, 1, 'ohms', 0.6),
+      evidence(0, 2, 'ohms', 1500),
+      evidence(1, 2, 'ohms', 1500),
+    ];
+    expect(oneACause(3, [link, along, across], [-1, 2, 1])).toEqual([link, across]);
+    expect(oneACause(3, [link, along, across])).toEqual([link, along]);
+  });
   it('readings that disagree stay, and so do those that the ohms between change', () => {
     const odd = [tie, evidence(0, 1, 'ohms', 'over'), evidence(0, 2, 'ohms', 8000)];
     expect(oneACause(3, odd)).toEqual(odd);

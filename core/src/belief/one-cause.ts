@@ -42,21 +42,31 @@ export function causeKey(ties: Int32Array, red: number, black: number, mode: Met
 
 /**
  * Evidence with each cause once: a reading to a third point that was taken at both ends of few ohms is one reading, however often it was
- * taken. Readings that disagree all stay: one of them, or the tie, is wrong.
+ * taken; one across a part's own two ends is kept before others, since it tells of the part as well. Readings that disagree all stay: one of
+ * them, or the tie, is wrong.
+ * @param partner the other end of each point's part; -1 without one
  */
-export function oneACause(count: number, evidence: readonly TraceEvidence[]): TraceEvidence[] {
+export function oneACause(
+  count: number,
+  evidence: readonly TraceEvidence[],
+  partner: ArrayLike<number> = [],
+): TraceEvidence[] {
   const ties = tiesOf(count, evidence);
   const taken = new Map<string, number[]>();
-  return evidence.filter((e) => {
-    const key = isFar(e) ? causeKey(ties, e.red, e.black, e.mode) : null;
-    if (key === null) return true;
-    const before = taken.get(key);
-    if (!before) {
-      taken.set(key, [e.at]);
+  const across = (e: TraceEvidence): boolean => partner[e.red] === e.black;
+  const kept = new Set(
+    [...evidence.filter(across), ...evidence.filter((e) => !across(e))].filter((e) => {
+      const key = isFar(e) ? causeKey(ties, e.red, e.black, e.mode) : null;
+      if (key === null) return true;
+      const before = taken.get(key);
+      if (!before) {
+        taken.set(key, [e.at]);
+        return true;
+      }
+      if (before.some((at) => Math.abs(at - e.at) <= SAME_CLASS)) return false;
+      before.push(e.at);
       return true;
-    }
-    if (before.some((at) => Math.abs(at - e.at) <= SAME_CLASS)) return false;
-    before.push(e.at);
-    return true;
-  });
+    }),
+  );
+  return evidence.filter((e) => kept.has(e));
 }

@@ -78,6 +78,13 @@ function landingClash(ctx: TraceContext, pin: PinPoint, landing: Landing): strin
   });
 }
 
+const NEARLY_AS_LIKELY = 0.03;
+
+function isOthersTrack(ctx: TraceContext, pin: PinPoint, id: string): boolean {
+  const p = ctx.byId.get(id);
+  return p?.owner === 'point' && p.point.role === 'track-end' && (p.point.ofPin ?? pin.id) !== pin.id;
+}
+
 /** The likeliest landing where it is sure enough, else what is certain by nets, unless the belief speaks against it. */
 function landingOf(ctx: TraceContext, pin: PinPoint, believed: TargetBelief | null): Landing | null {
   const certain = findLanding(ctx, pin);
@@ -85,8 +92,12 @@ function landingOf(ctx: TraceContext, pin: PinPoint, believed: TargetBelief | nu
   const chance = (id: string): number => believed.landings.find((l) => l.pointId === id)?.p ?? 0;
   if (believed.status === 'sure') {
     if (certain && chance(certain.pointId) >= (believed.landings[0]?.p ?? 1) - 0.02) return certain;
-    const point = ctx.byId.get(believed.landings[0]?.pointId ?? '');
-    const why = `${printChance(believed.landings[0]?.p ?? 0)} sure`;
+    const [best] = believed.landings;
+    // The bared track of a sister pin is the sister's: a part as likely is the better place.
+    const own = believed.landings.find((l) => !isOthersTrack(ctx, pin, l.pointId));
+    const taken = own && best && own.p >= best.p - NEARLY_AS_LIKELY ? own : best;
+    const point = ctx.byId.get(taken?.pointId ?? '');
+    const why = `${printChance(taken?.p ?? 0)} sure`;
     return point
       ? { pointId: point.id, label: point.label, why: describeLanding(ctx, pin, point)?.why ?? why }
       : certain;

@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
-import { traceBelief, USUAL_BELIEF } from '../belief/belief';
+import { labelsBeside, traceBelief, USUAL_BELIEF } from '../belief/belief';
 import { acrossPart } from '../belief/between-nets';
-import { withSlips } from '../belief/labels';
+import { tableOf, withSlips } from '../belief/labels';
 import { CLASS_COUNT } from '../belief/outcome-class';
 import { targetBelief, traceTargets } from '../belief/pin-belief';
 import { traceContext } from '../belief/trace-context';
@@ -47,23 +47,25 @@ describe('what a reading would show', () => {
       const apart =
         scene.partner[idea.red] === idea.black && kind && kind !== 'point' ? acrossPart(kind) : null;
       const across = apart ? withSlips(apart[idea.mode], options.slipRate) : null;
+      const table = tableOf(labels, idea.mode, apart ? (kind ?? null) : null);
       const sums = new Float64Array(CLASS_COUNT[idea.mode]);
       wired.forEach((way, o) => {
         if (way.weight < 2e-3) return;
-        const group = way.groups.find((g) => g.functions.includes(target?.functions[o] ?? 'unknown'));
+        const k = way.groups.findIndex((g) => g.functions.includes(target?.functions[o] ?? 'unknown'));
+        const group = way.groups[k];
+        const beside = labelsBeside(way, k);
         for (const h of group?.hypotheses ?? [{ weight: 1, special: new Map<number, Float64Array>() }]) {
           if (h.weight < 1e-3) continue;
           const [ownRed, ownBlack] = [h.special.get(idea.red), h.special.get(idea.black)];
-          const red = ownRed ?? way.labels[idea.red];
-          const black = ownBlack ?? way.labels[idea.black];
+          const red = ownRed ?? beside(idea.red);
+          const black = ownBlack ?? beside(idea.black);
           for (let c = 0; c < sums.length; c += 1) {
             let shown = 0;
             if (across && !(ownRed && ownBlack)) shown = across[c] ?? 0;
             else
               for (let a = 0; a < n; a += 1)
                 for (let b = 0; b < n; b += 1)
-                  shown +=
-                    (red?.[a] ?? 0) * (black?.[b] ?? 0) * (labels.chances[idea.mode][a * n + b]?.[c] ?? 0);
+                  shown += (red?.[a] ?? 0) * (black?.[b] ?? 0) * (table[a * n + b]?.[c] ?? 0);
             sums[c] = (sums[c] ?? 0) + way.weight * h.weight * shown;
           }
         }
