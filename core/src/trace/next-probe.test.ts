@@ -1,11 +1,13 @@
 import { describe, expect, it } from '@jest/globals';
 import type { Board } from '../board/board';
 import { EMPTY_BOARD } from '../board/board';
+import { placeFamily } from '../board/place-row';
 import type { Reading } from '../board/reading';
 import { traceContext } from '../belief/trace-context';
 import { testComponent, testPoint, testReading, testRow } from '../testing/test-board';
 import { traceAdvice } from './next-probe';
 import { lifeFirst } from './pad-life';
+import { partOfTrack } from './settling-order';
 
 /** A Micro-B board with pads ripped off; the track of D- goes on under the mask, and two resistors of 22 ohm stand before the pair. */
 function pairBoard(torn: readonly number[]): Board {
@@ -119,5 +121,57 @@ describe('what is asked next', () => {
     expect(instead([rang, vain, { ...alive, shown: 'over', value: null }])).toBeNull();
     expect(instead([rang, vain, testReading(padOf(1), 'R1.2', 22)])).toBeNull();
     expect(instead([rang, vain], 'R1.1')).toBeNull();
+  });
+  it('a bared track settles its own pin; for the sister pin the likeliest part is rung to it', () => {
+    const rows = placeFamily(EMPTY_BOARD, {
+      family: 'type-c-16',
+      face: 'top',
+      first: { x: 0, y: 0 },
+      directionDeg: 0,
+      pitchMm: 0.5,
+      mirrored: false,
+    }).map((r) => ({
+      ...r,
+      pins: r.pins.map((p) => ({
+        ...p,
+        state: p.function === 'VBUS' ? ('torn' as const) : ('sound' as const),
+      })),
+    }));
+    const supply = rows.flatMap((r) => r.pins).filter((p) => p.function === 'VBUS');
+    const typeC: Board = {
+      ...EMPTY_BOARD,
+      family: 'type-c-16',
+      rows,
+      components: [
+        testComponent('C1', 'capacitor', null, 1, 4),
+        testComponent('C2', 'capacitor', null, 5, 4),
+      ],
+      points: [
+        testPoint('pour', 'pour', 12, 12),
+        { ...testPoint('end', 'track-end', 1, 2), ofPin: supply[0]?.id ?? '' },
+      ],
+    };
+    const bared: Reading = {
+      ...testReading('end', 'pour', 'OL'),
+      mode: 'ohms',
+      shown: 'climbs',
+      value: null,
+    };
+    const after = (readings: readonly Reading[]) => {
+      const { belief, targets } = adviceOn(readings, 0.97, typeC);
+      return {
+        order: partOfTrack(belief, targets, null, new Set()),
+        landing: targets.find((t) => t.target.functions[0] === 'VBUS')?.landings[0]?.pointId,
+      };
+    };
+    const first = after([bared]);
+    expect(first.landing).toBe('end');
+    expect(first.order).toMatchObject({ red: 'end', mode: 'ohms', purpose: 'tell' });
+    const part = first.order?.black ?? '';
+    expect(part).toMatch(/^C[12]\./);
+    const rung = after([bared, testReading('end', part, 0.2)]);
+    expect([rung.landing, rung.order]).toEqual([part, null]);
+    // The same part is not rung to it twice.
+    expect(after([bared, testReading('end', part, 'OL')]).order?.black).not.toBe(part);
   });
 });

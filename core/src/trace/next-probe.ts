@@ -14,7 +14,7 @@ import type { ProbeIdea } from './probe-ideas';
 import { lifeFirst } from './pad-life';
 import type { ProbeOrder } from './probe-order';
 import { probeKey, targetName } from './probe-order';
-import { dangerOrder, firstReading, isToBuild } from './settling-order';
+import { dangerOrder, firstReading, isToBuild, partOfTrack } from './settling-order';
 import type { ProbeValue, Watch } from './probe-value';
 import { probeValues } from './probe-value';
 import type { TraceContext } from '../belief/trace-context';
@@ -208,7 +208,7 @@ export function traceAdvice(
   const open = targets.filter(
     (t) => t.status === 'unsure' && (!onlyToBuild || isToBuild(ctx, t.target.pins)),
   );
-  const danger = dangerOrder(belief, targets, hands, skipped);
+  const danger = dangerOrder(belief, targets, hands, skipped) ?? partOfTrack(belief, targets, hands, skipped);
   if (open.length === 0) return { belief, targets, doubtful, order: danger };
   if (repeat) return { belief, targets, doubtful, order: repeat };
   // Where all that is lacking is one reading at a likely landing, no scraping or looking is worth its time.

@@ -125,3 +125,49 @@ export function dangerOrder(
   }
   return null;
 }
+
+/** From this chance on a part is worth ringing a bared track to. */
+const WORTH_RINGING = 0.25;
+
+/**
+ * Where the bared track of one pin is all that is sure, and a sister pin wants a landing too: the likeliest part is rung to it, since a part
+ * holds a second wire better than a millimetre of track.
+ */
+export function partOfTrack(
+  belief: TraceBelief,
+  targets: readonly TargetBelief[],
+  hands: ProbeHands | null,
+  skipped: ReadonlySet<string>,
+): ProbeOrder | null {
+  const { ctx, scene } = belief;
+  for (const { target, landings, status } of targets) {
+    const at = scene.index.get(landings[0]?.pointId ?? '') ?? -1;
+    const track = scene.points[at];
+    if (status !== 'sure' || !track || scene.roles[at] !== 'stub') continue;
+    if (!target.pins.some((pin) => pin !== scene.pinOf[at] && isToBuild(ctx, [pin]))) continue;
+    for (const { pointId, p } of landings) {
+      const place = ctx.byId.get(pointId);
+      if (!place || p < WORTH_RINGING || scene.roles[scene.index.get(pointId) ?? -1] !== 'site') continue;
+      const key = probeKey(track.id, place.id, 'ohms');
+      if (skipped.has(key) || ctx.readings.some((r) => probeKey(r.red, r.black, r.mode) === key)) continue;
+      const name = targetName(target.functions);
+      return {
+        red: track.id,
+        black: place.id,
+        redLabel: track.label,
+        blackLabel: place.label,
+        mode: 'ohms',
+        why: `${track.label} is ${name}; another pin of ${name} wants a landing too, and ${place.label} may be one.`,
+        means: [
+          { shows: 'below 1 Ω', tells: `${place.label} is ${name}` },
+          { shows: 'anything else', tells: `${place.label} is not ${name}` },
+        ],
+        purpose: 'tell',
+        scrape: [],
+        gainBits: 0,
+        seconds: probeSeconds(hands, track, place, 'ohms', baredPoints(ctx.readings)),
+      };
+    }
+  }
+  return null;
+}
