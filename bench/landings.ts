@@ -36,8 +36,6 @@ const FREE = { first: 0.7, perMm: 0.1, factor: 0.3 };
 /** Steps uphill, and how long each is. */
 const STEPS = 300;
 const STEP = { first: 0.01, perMm: 0.0005, factor: 0.002 };
-/** What share of the way from the judgement to the fit the product goes. */
-const TAKEN = 1;
 
 /** What side looks to the port is not fitted: whoever laid the made-up boards had a habit of their own. */
 const FACTORS = ['mark', 'legs'] as const;
@@ -117,10 +115,10 @@ function meanLoss(lines: readonly Line[], by: Moved | LandingChances): number {
   return means.reduce((a, x) => a + x, 0) / Math.max(1, means.length);
 }
 
-/** The judged chances with a share of what was moved. */
-function moveAll(base: LandingChances, moved: Moved, share: number): LandingChances {
+/** The judged chances with what was moved. */
+function moveAll(base: LandingChances, moved: Moved): LandingChances {
   const to = (x: number): number => Math.round(100 * x) / 100;
-  const at = (name: string): number => share * (moved.get(name) ?? 0);
+  const at = (name: string): number => moved.get(name) ?? 0;
   const kinds = [...moved.keys()].filter((n) => n.startsWith('first ')).map((n) => n.split(' '));
   const groups = [...new Set([...Object.keys(base.first), ...kinds.map(([, g]) => g ?? '')])];
   return {
@@ -156,7 +154,7 @@ function moveAll(base: LandingChances, moved: Moved, share: number): LandingChan
 
 /**
  * Fits what a line meets first on made-up boards of some input stages and measures it on boards of others, and on boards that another hand
- * drew (which the fit never sees); prints the chances for the product, half way to the fit on all made-up ones.
+ * drew (which the fit never sees); prints the chances for the product, the fit on all made-up ones.
  * @param folder boards of another hand
  * @param boards how many of each stage
  */
@@ -199,6 +197,6 @@ export function benchLandings(folder: string, boards: number, fresh: number): vo
     all,
   );
   process.stdout.write(
-    `for the product, half way to the fit on all made-up ones: ${JSON.stringify(moveAll(JUDGED_LANDINGS, all, TAKEN))}\n`,
+    `for the product, the fit on all made-up ones: ${JSON.stringify(moveAll(JUDGED_LANDINGS, all))}\n`,
   );
 }

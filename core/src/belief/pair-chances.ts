@@ -22,16 +22,16 @@ export interface PairChances {
  * holds on stages left out and on boards of another hand.
  */
 export const PAIR_CHANCES: PairChances = {
-  order: 1.15,
+  order: 1.16,
   orderOfTwo: 1.3,
-  unlike: -2.16,
-  besidePoint: -1.56,
+  unlike: -2.46,
+  besidePoint: -1.7,
   near: 2,
-  far: -1.23,
-  perMm: -0.61,
-  onePart: 2.55,
+  far: -1.22,
+  perMm: -0.59,
+  onePart: 1.59,
   bothEnds: -7.01,
-  twoForOne: -2.02,
+  twoForOne: -2.05,
 };
 
 /** Of other pairs, such as CC and SuperSpeed: a judgement, as all was before it was counted. */
