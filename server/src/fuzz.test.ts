@@ -16,7 +16,7 @@ import { buildApp } from './build-app';
 import type { Random, Schema, Schemas } from './testing/fuzz-bodies';
 import { bodyText, pathPart } from './testing/fuzz-bodies';
 
-const REQUESTS = Number(process.env['FUZZ_REQUESTS'] ?? 5000);
+const REQUESTS = Number(process.env['FUZZ_REQUESTS'] ?? 3000);
 const AT_ONCE = 12;
 /** What is written here is lost with the test, so it need not wait for a disk. */
 const MEMORY = '/dev/shm';

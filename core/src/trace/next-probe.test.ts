@@ -174,4 +174,24 @@ describe('what is asked next', () => {
     // The same part is not rung to it twice.
     expect(after([bared, testReading('end', part, 'OL')]).order?.black).not.toBe(part);
   });
+  it('no landing is sure before it rang or was measured in ohms against ground: in diode mode a supply looks like data', () => {
+    const diode: Reading = { ...testReading('pour', 'R1.1', 0.62), mode: 'diode' };
+    const minus = (readings: readonly Reading[]) => {
+      const { order, targets } = adviceOn([...othersRing, ...readings], 0.9);
+      return { order, told: targets.find((t) => t.target.functions[0] === 'D-') };
+    };
+    const before = minus([diode]);
+    expect([before.told?.landings[0]?.pointId, before.told?.status]).toEqual(['R1.1', 'unsure']);
+    expect(before.told?.landings[0]?.p).toBeGreaterThan(0.9);
+    expect(before.order).toMatchObject({ red: 'R1.1', black: 'pour', mode: 'ohms' });
+    expect(before.order?.means.some((m) => m.tells.includes('is a supply'))).toBe(true);
+    expect(minus([diode, testReading('R1.1', 'pour', 4e6)]).told?.status).toBe('sure');
+    const climbs: Reading = {
+      ...testReading('R1.1', 'pour', 'OL'),
+      mode: 'ohms',
+      shown: 'climbs',
+      value: null,
+    };
+    expect(minus([diode, climbs]).told?.landings[0]?.p).toBeLessThan(before.told?.landings[0]?.p ?? 0);
+  });
 });

@@ -65,7 +65,7 @@ describe('what a reading would show', () => {
             else
               for (let a = 0; a < n; a += 1)
                 for (let b = 0; b < n; b += 1)
-                  shown += (red?.[a] ?? 0) * (black?.[b] ?? 0) * (table[a * n + b]?.[c] ?? 0);
+                  shown += (red[a] ?? 0) * (black[b] ?? 0) * (table[a * n + b]?.[c] ?? 0);
             sums[c] = (sums[c] ?? 0) + way.weight * h.weight * shown;
           }
         }

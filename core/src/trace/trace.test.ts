@@ -20,9 +20,9 @@ import { traceContext } from '../belief/trace-context';
 import { traceScene } from '../belief/trace-scene';
 import { weighTrace } from './trace-answers';
 import { traceReport } from './trace-report';
-import { labelSet } from '../belief/labels';
+import { labelSet, tableOf } from '../belief/labels';
 import { SIGNATURES } from '../belief/signature';
-import { acrossPart, betweenNets } from '../belief/between-nets';
+import { acrossInLine, acrossPart, betweenNets } from '../belief/between-nets';
 import { CLASS_COUNT, classWords, readingClass, TRACE_MODES } from '../belief/outcome-class';
 import { normalBelow } from '../belief/primitive';
 
@@ -323,6 +323,24 @@ describe('the signature table', () => {
   it('knows what parts of no line read across, and which say nothing', () => {
     expect(acrossPart('fuse')?.continuity[0]).toBeGreaterThan(0.9);
     expect(acrossPart('chip')).toBeNull();
+  });
+  it('a part in a line reads as that part: an ohm across a resistor is no choke, and speaks for a supply', () => {
+    const at = readingClass({ mode: 'ohms', shown: 'value', value: 1.15 })?.at ?? -1;
+    const of = (kind: 'resistor' | 'low', line: 'supply' | 'data') => acrossInLine(kind, line)?.ohms[at] ?? 0;
+    expect(of('low', 'data')).toBeGreaterThan(20 * of('resistor', 'data'));
+    expect(of('resistor', 'supply')).toBeGreaterThan(20 * of('resistor', 'data'));
+    expect(of('resistor', 'data')).toBeLessThan(acrossPart('resistor')?.ohms[at] ?? 0);
+    const set = labelSet(['VBUS', 'D+', 'D-'], 0.02, {
+      low: true,
+      resistor: true,
+      choke: true,
+      junction: true,
+    });
+    const [near, far] = [set.near.get('D+') ?? 0, set.far.get('D+') ?? 0];
+    const spoken = (kind: 'resistor' | 'choke' | null) =>
+      tableOf(set, 'ohms', kind)[near * set.labels.length + far]?.[at] ?? 0;
+    expect(spoken('choke')).toBeGreaterThan(spoken(null));
+    expect(spoken('resistor')).toBeLessThan(spoken(null) / 10);
   });
   it('words cover every class once', () => {
     for (const mode of TRACE_MODES) {
