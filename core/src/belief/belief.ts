@@ -272,7 +272,13 @@ export function traceBelief(
     scene,
     options,
     evidence,
-    wired: built.map(({ log: _log, ...way }, i) => ({ ...way, weight: weights[i] ?? 0 })),
+    wired: built.map(({ groups, labels, unsupposed, joint }, i) => ({
+      weight: weights[i] ?? 0,
+      groups,
+      labels,
+      unsupposed,
+      joint,
+    })),
   };
 }
 
