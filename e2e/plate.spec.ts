@@ -262,7 +262,7 @@ test('what was unticked is not offered again, not after a reload either; two poi
   await box([3.2, 16.2], [5.2, 18]);
   await read();
   await expect(page.getByRole('alert')).toContainText('Nothing like pads was seen in this box', {
-    timeout: 30_000,
+    timeout: 120_000,
   });
   expect(errors).toEqual([]);
 });

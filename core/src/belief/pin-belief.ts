@@ -140,6 +140,9 @@ export function isUnread(belief: TraceBelief, target: TraceTarget, landing: numb
   if (target.functions[0] === 'GND') return isUnrung(belief, target, landing);
   const own = (p: number): boolean => target.pins.includes(scene.pinOf[p] ?? -1);
   if (own(landing)) return false;
+  // Where no ground is marked or known nothing can be measured against it.
+  if (!scene.points.some((_, i) => groundChance(belief, i) > AS_GROUND))
+    return isUnrung(belief, target, landing);
   const net = new Set(ctx.report.netOf.get(scene.points[landing]?.id ?? '')?.points ?? []);
   const here = (p: number): boolean => !own(p) && (p === landing || net.has(scene.points[p]?.id ?? ''));
   return !evidence.some((e) => {
@@ -160,9 +163,9 @@ export const groundChance = ({ scene, wired }: TraceBelief, point: number): numb
 /** From this chance on a place is taken for ground where another one is measured against it. */
 export const AS_GROUND = 0.5;
 
-/** Whether nothing at all was read at a ground. Where ground is marked once, nothing else is there to ring it to. */
+/** Whether nothing at all was read at a landing. Where ground is marked once, nothing else is there to ring it to. */
 const isUnrung = ({ scene, evidence }: TraceBelief, target: TraceTarget, landing: number): boolean =>
-  scene.roles.filter((r) => r === 'reference').length >= 2 &&
+  (target.functions[0] !== 'GND' || scene.roles.filter((r) => r === 'reference').length >= 2) &&
   !evidence.some(
     (e) =>
       !e.reading.id.startsWith(MARK) &&

@@ -7,6 +7,7 @@ import { traceContext } from '../belief/trace-context';
 import { testComponent, testPoint, testReading, testRow } from '../testing/test-board';
 import { traceAdvice } from './next-probe';
 import { lifeFirst } from './pad-life';
+import { probeKey } from './probe-order';
 import { partOfTrack } from './settling-order';
 
 /** A Micro-B board with pads ripped off; the track of D- goes on under the mask, and two resistors of 22 ohm stand before the pair. */
@@ -193,5 +194,17 @@ describe('what is asked next', () => {
       value: null,
     };
     expect(minus([diode, climbs]).told?.landings[0]?.p).toBeLessThan(before.told?.landings[0]?.p ?? 0);
+  });
+  it('a pair that was skipped is asked in no other mode', () => {
+    const torn = pairBoard([0, 1, 2]);
+    const skipped = new Set<string>();
+    for (let n = 0; n < 6; n += 1) {
+      const { order } = traceAdvice(traceContext(torn, []), { skipped });
+      if (!order) break;
+      const ends = [order.red, order.black].sort().join('|');
+      if (order.mode !== 'seen') expect([...skipped].some((key) => key.startsWith(`${ends}|`))).toBe(false);
+      skipped.add(probeKey(...([order.red, order.black].sort() as [string, string]), order.mode));
+    }
+    expect(skipped.size).toBe(6);
   });
 });

@@ -13,7 +13,7 @@ import type { ProbeHands } from './probe-cost';
 import type { ProbeIdea } from './probe-ideas';
 import { lifeFirst } from './pad-life';
 import type { ProbeOrder } from './probe-order';
-import { probeKey, targetName } from './probe-order';
+import { isSkipped, probeKey, targetName } from './probe-order';
 import { dangerOrder, firstReading, isToBuild, partOfTrack } from './settling-order';
 import type { ProbeValue, Watch } from './probe-value';
 import { probeValues } from './probe-value';
@@ -23,7 +23,7 @@ import type { TraceScene } from '../belief/trace-scene';
 export interface TraceWish {
   /** Chance from which a landing is sure enough, above 0.5 and below 1. */
   readonly sureAt: number;
-  /** Keys of `probeKey` that the person skipped. */
+  /** Keys of `probeKey` that the person skipped: no reading of such a pair is asked in any mode. */
   readonly skipped: ReadonlySet<string>;
   /** Whether lines that the device can do without are traced too. */
   readonly optional: boolean;
@@ -204,7 +204,7 @@ export function traceAdvice(
   const doubtful = doubtfulReadings(belief);
   const repeat = doubtful
     .map((d) => repeatOf(belief, d, hands))
-    .find((o) => o && !skipped.has(probeKey(o.red, o.black, o.mode)) && timesAsked(ctx, o) < 2);
+    .find((o) => o && !isSkipped(skipped, o.red, o.black, o.mode) && timesAsked(ctx, o) < 2);
   const open = targets.filter(
     (t) => t.status === 'unsure' && (!onlyToBuild || isToBuild(ctx, t.target.pins)),
   );
@@ -226,7 +226,7 @@ export function traceAdvice(
       const [red, black] = [belief.scene.points[value.idea.red], belief.scene.points[value.idea.black]];
       if (!red || !black || value.gainBits < LEAST_BITS) return [];
       const key = probeKey(red.id, black.id, value.idea.mode);
-      if (asked.has(key) || skipped.has(key) || known(value)) return [];
+      if (asked.has(key) || isSkipped(skipped, red.id, black.id, value.idea.mode) || known(value)) return [];
       const seconds = probeSeconds(hands, red, black, value.idea.mode, bared);
       const rate = value.gainBits / seconds;
       const worth = value.idea.mode === 'seen' ? rate / LOOKS_COUNT : rate;

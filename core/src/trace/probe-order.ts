@@ -27,6 +27,20 @@ export function probeKey(red: string, black: string, mode: MeterMode): string {
   return [...(mode === 'diode' ? [red, black] : [red, black].sort()), mode].join('|');
 }
 
+const TOUCHED: readonly MeterMode[] = ['continuity', 'ohms', 'diode'];
+
+/** Whether a pair was skipped: who cannot rest both tips there cannot do so in another mode either. A look is skipped by itself. */
+export function isSkipped(
+  skipped: ReadonlySet<string>,
+  red: string,
+  black: string,
+  mode: MeterMode,
+): boolean {
+  if (skipped.size === 0) return false;
+  if (!TOUCHED.includes(mode)) return skipped.has(probeKey(red, black, mode));
+  return TOUCHED.some((m) => skipped.has(probeKey(red, black, m)) || skipped.has(probeKey(black, red, m)));
+}
+
 /** What a target is called: its function if the board is wired as marked. */
 export function targetName(functions: readonly PinFunction[]): string {
   return functions[0] ?? 'unknown';

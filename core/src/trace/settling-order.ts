@@ -8,7 +8,7 @@ import type { ProbeHands } from './probe-cost';
 import { baredPoints, probeSeconds } from './probe-cost';
 import { surestGround } from './probe-ideas';
 import type { ProbeOrder } from './probe-order';
-import { probeKey, targetName } from './probe-order';
+import { isSkipped, probeKey, targetName } from './probe-order';
 
 /** From this chance on a landing is one that a hand would take. */
 const LIKELY_LANDING = 0.5;
@@ -45,7 +45,8 @@ export function firstReading(
     const [red, black] = [place, other];
     const mode = group === 'ground' ? 'continuity' : 'ohms';
     const key = probeKey(red.id, black.id, mode);
-    if (skipped.has(key) || ctx.readings.some((r) => probeKey(r.red, r.black, r.mode) === key)) continue;
+    if (isSkipped(skipped, red.id, black.id, mode)) continue;
+    if (ctx.readings.some((r) => probeKey(r.red, r.black, r.mode) === key)) continue;
     const name = targetName(target.functions);
     return {
       red: red.id,
@@ -93,7 +94,7 @@ export function dangerOrder(
     if (!pin || !point || (landings[0]?.p ?? 0) < LIKELY_LANDING) continue;
     const danger = landingDanger(ctx, pin, point);
     const other = ctx.byId.get(danger?.ringTo ?? '');
-    if (!danger || !other || skipped.has(probeKey(point.id, other.id, 'continuity'))) continue;
+    if (!danger || !other || isSkipped(skipped, point.id, other.id, 'continuity')) continue;
     if (
       ctx.readings.some(
         (r) => probeKey(r.red, r.black, 'continuity') === probeKey(point.id, other.id, 'continuity'),
@@ -149,7 +150,8 @@ export function partOfTrack(
       const place = ctx.byId.get(pointId);
       if (!place || p < WORTH_RINGING || scene.roles[scene.index.get(pointId) ?? -1] !== 'site') continue;
       const key = probeKey(track.id, place.id, 'ohms');
-      if (skipped.has(key) || ctx.readings.some((r) => probeKey(r.red, r.black, r.mode) === key)) continue;
+      if (isSkipped(skipped, track.id, place.id, 'ohms')) continue;
+      if (ctx.readings.some((r) => probeKey(r.red, r.black, r.mode) === key)) continue;
       const name = targetName(target.functions);
       return {
         red: track.id,
