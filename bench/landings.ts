@@ -2,7 +2,8 @@ import type { LandingChances, LandingTraits } from '@zebbit/core';
 import { LANDING_CHANCES, landingLog, landingTraits, functionGroup } from '@zebbit/core';
 import { JUDGED_LANDINGS } from './judged-landings';
 import type { KinBoard } from './kin-boards';
-import { boardsOf, byStage, foldsOf, madeUpBoards, STAGE_SETS } from './kin-boards';
+import { byStage } from './kin-boards';
+import { printFit } from './print-fit';
 
 /** A place that a line may meet first. */
 interface Place {
@@ -68,8 +69,6 @@ function linesOf({ stage, scene, netOf, joined }: KinBoard): Line[] {
       });
 }
 
-const allLines = (boards: readonly KinBoard[]): Line[] => boards.flatMap(linesOf);
-
 /** Log loss in nats, by the log weight of each place: how little the true ones were expected. */
 function lossOf({ places }: Line, logs: readonly number[]): number {
   const sum = (list: readonly number[]): number => list.reduce((a, x) => a + Math.exp(x), 0);
@@ -105,15 +104,8 @@ function fitted(lines: readonly Line[]): Moved {
   return moved;
 }
 
-/** Every stage counts alike. */
-function meanLoss(lines: readonly Line[], by: Moved | LandingChances): number {
-  const logs = (line: Line): number[] =>
-    by instanceof Map ? logsBy(line, by) : line.places.map(({ traits }) => landingLog(traits, by));
-  const means = byStage(lines).map(
-    (kin) => kin.reduce((sum, line) => sum + lossOf(line, logs(line)), 0) / kin.length,
-  );
-  return means.reduce((a, x) => a + x, 0) / Math.max(1, means.length);
-}
+const logsOf = (line: Line, by: Moved | LandingChances): number[] =>
+  by instanceof Map ? logsBy(line, by) : line.places.map(({ traits }) => landingLog(traits, by));
 
 /** The judged chances with what was moved. */
 function moveAll(base: LandingChances, moved: Moved): LandingChances {
@@ -153,50 +145,24 @@ function moveAll(base: LandingChances, moved: Moved): LandingChances {
 }
 
 /**
- * Fits what a line meets first on made-up boards of some input stages and measures it on boards of others, and on boards that another hand
- * drew (which the fit never sees); prints the chances for the product, the fit on all made-up ones.
+ * Fits what a line meets first.
  * @param folder boards of another hand
  * @param boards how many of each stage
  */
-export function benchLandings(folder: string, boards: number, fresh: number): void {
-  const stages = Object.values(STAGE_SETS).flat();
-  const made = allLines(madeUpBoards(stages, boards, 90_000));
-  const shared = allLines(boardsOf(folder));
-  const say = (what: string, before: number, after: number, now: number): void =>
-    void process.stdout.write(
-      `  ${what.padEnd(56)} ${before.toFixed(3)} as judged, ${after.toFixed(3)} fitted; as in the product ${now.toFixed(3)}\n`,
-    );
-  process.stdout.write(
-    `What a line meets first: log loss in nats a line, every stage alike; ${made.length} lines of ${stages.length} made-up stages, ${shared.length} of another hand\n`,
+export const benchLandings = (folder: string, boards: number, fresh: number): void => {
+  printFit<Line, Moved | LandingChances>(
+    {
+      title: (made, shared) =>
+        `What a line meets first: log loss in nats a line, every stage alike; ${made} lines of made-up stages, ${shared} of another hand`,
+      casesOf: linesOf,
+      fitted,
+      lossOf: (line, by) => lossOf(line, logsOf(line, by)),
+      judged: JUDGED_LANDINGS,
+      product: LANDING_CHANCES,
+      forProduct: (by) => (by instanceof Map ? moveAll(JUDGED_LANDINGS, by) : by),
+    },
+    folder,
+    boards,
+    fresh,
   );
-  const held = foldsOf(stages)
-    .map((out) => {
-      const moved = fitted(made.filter((l) => !out.has(l.stage)));
-      return byStage(made.filter((l) => out.has(l.stage))).map((kin) => ({ kin, moved }));
-    })
-    .flat();
-  for (const [name, own] of Object.entries(STAGE_SETS)) {
-    const mine = held.filter(({ kin }) => own.includes(kin[0]?.stage ?? ''));
-    const over = (loss: (kin: readonly Line[], moved: Moved) => number): number =>
-      mine.reduce((sum, { kin, moved }) => sum + loss(kin, moved), 0) / mine.length;
-    say(
-      `${name}, each stage by a fit on other stages`,
-      over((kin) => meanLoss(kin, JUDGED_LANDINGS)),
-      over((kin, moved) => meanLoss(kin, moved)),
-      over((kin) => meanLoss(kin, LANDING_CHANCES)),
-    );
-  }
-  const all = fitted(made);
-  const row = (what: string, lines: readonly Line[], moved: Moved): void =>
-    say(what, meanLoss(lines, JUDGED_LANDINGS), meanLoss(lines, moved), meanLoss(lines, LANDING_CHANCES));
-  row('another hand, by the fit on all made-up stages', shared, all);
-  row('made-up ones, by a fit on the other hand alone', made, fitted(shared));
-  row(
-    'made-up ones of a fresh seed, by the same fit',
-    allLines(madeUpBoards(stages, boards, 1_000_000 + fresh)),
-    all,
-  );
-  process.stdout.write(
-    `for the product, the fit on all made-up ones: ${JSON.stringify(moveAll(JUDGED_LANDINGS, all))}\n`,
-  );
-}
+};

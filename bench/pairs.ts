@@ -8,7 +8,8 @@ import {
   pairTraits,
 } from '@zebbit/core';
 import type { KinBoard } from './kin-boards';
-import { boardsOf, byStage, foldsOf, madeUpBoards, STAGE_SETS } from './kin-boards';
+import { byStage } from './kin-boards';
+import { printFit } from './print-fit';
 
 /** How two lines of a pair lie to each other, as it was judged from common practice before anything was counted; the product still takes it of other pairs. */
 const JUDGED: PairChances = OTHER_PAIR_CHANCES;
@@ -121,59 +122,28 @@ function fitted(pairs: readonly Pair[]): Float64Array {
   return by;
 }
 
-/** Every stage counts alike. */
-function meanLoss(pairs: readonly Pair[], by: Float64Array): number {
-  const means = byStage(pairs).map((kin) => kin.reduce((sum, p) => sum + lossOf(p, by), 0) / kin.length);
-  return means.reduce((a, x) => a + x, 0) / Math.max(1, means.length);
-}
+const namesOf = (by: Float64Array): object =>
+  Object.fromEntries(NAMES.map((name, k) => [name, Math.round(100 * (by[k] as number)) / 100]));
 
 /**
- * Fits how the two data lines lie to each other on made-up boards of some input stages and measures it on others, and on boards that another
- * hand drew, which the fit never sees; what each line meets first by itself is as in the product.
+ * Fits how the two data lines lie to each other; what each line meets first by itself is as in the product.
  * @param folder boards of another hand
  * @param boards how many of each stage
  */
-export function benchPairs(folder: string, boards: number, fresh: number): void {
-  const stages = Object.values(STAGE_SETS).flat();
-  const pairsOf = (list: readonly KinBoard[]): Pair[] => list.flatMap(pairOf);
-  const made = pairsOf(madeUpBoards(stages, boards, 90_000));
-  const shared = pairsOf(boardsOf(folder));
-  const product = listOf(PAIR_CHANCES);
-  const judged = listOf(JUDGED);
-  const say = (what: string, before: number, after: number, now: number): void =>
-    void process.stdout.write(
-      `  ${what.padEnd(56)} ${before.toFixed(3)} as judged, ${after.toFixed(3)} fitted; as in the product ${now.toFixed(3)}\n`,
-    );
-  process.stdout.write(
-    `How the two data lines lie to each other: log loss in nats a pair, every stage alike; ${made.length} pairs of made-up stages, ${shared.length} of another hand\n`,
+export const benchPairs = (folder: string, boards: number, fresh: number): void => {
+  printFit(
+    {
+      title: (made, shared) =>
+        `How the two data lines lie to each other: log loss in nats a pair, every stage alike; ${made} pairs of made-up stages, ${shared} of another hand`,
+      casesOf: pairOf,
+      fitted,
+      lossOf: (pair, by) => lossOf(pair, by),
+      judged: listOf(JUDGED),
+      product: listOf(PAIR_CHANCES),
+      forProduct: namesOf,
+    },
+    folder,
+    boards,
+    fresh,
   );
-  const held = foldsOf(stages).flatMap((out) => {
-    const by = fitted(made.filter((p) => !out.has(p.stage)));
-    return byStage(made.filter((p) => out.has(p.stage))).map((kin) => ({ kin, by }));
-  });
-  for (const [name, own] of Object.entries(STAGE_SETS)) {
-    const mine = held.filter(({ kin }) => own.includes(kin[0]?.stage ?? ''));
-    const over = (loss: (kin: readonly Pair[], by: Float64Array) => number): number =>
-      mine.reduce((sum, { kin, by }) => sum + loss(kin, by), 0) / Math.max(1, mine.length);
-    say(
-      `${name}, each stage by a fit on other stages`,
-      over((kin) => meanLoss(kin, judged)),
-      over(meanLoss),
-      over((kin) => meanLoss(kin, product)),
-    );
-  }
-  const all = fitted(made);
-  const row = (what: string, pairs: readonly Pair[], by: Float64Array): void =>
-    say(what, meanLoss(pairs, judged), meanLoss(pairs, by), meanLoss(pairs, product));
-  row('another hand, by the fit on all made-up stages', shared, all);
-  row('made-up ones, by a fit on the other hand alone', made, fitted(shared));
-  row(
-    'made-up ones of a fresh seed, by the same fit',
-    pairsOf(madeUpBoards(stages, boards, 1_000_000 + fresh)),
-    all,
-  );
-  const rounded = NAMES.map((name, k) => [name, Math.round(100 * (all[k] as number)) / 100]);
-  process.stdout.write(
-    `for the product, the fit on all made-up ones: ${JSON.stringify(Object.fromEntries(rounded))}\n`,
-  );
-}
+};

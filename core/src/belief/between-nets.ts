@@ -57,21 +57,26 @@ export interface LinePaths {
 const ALL_PATHS: LinePaths = { low: true, resistor: true, choke: true, junction: true };
 const UNMARKED = 0.06;
 
+/** Series resistors of a full-speed pair; 68 ohm where zeners clamp a low-speed one; a choke's winding; a fuse, bead or coil (common practice). */
+const SERIES = ohmsAbout(26, 0.2);
+const BEFORE_CLAMPS = ohmsAbout(68, 0.1);
+const WINDING = ohmsAbout(0.75, 0.4);
+const FUSE_OR_COIL = ohmsAbout(0.42, 0.4);
+
 /** What stands between a line and its far side, by the parts that are marked. */
 function throughLine(line: 'supply' | 'data', { low, resistor, choke, junction }: LinePaths): Mixture {
   const if_ = (there: boolean, weight: number): number => weight * (there ? 1 : UNMARKED);
   return line === 'supply'
     ? [
-        [if_(low, 0.55), ohmsAbout(0.42, 0.4)],
+        [if_(low, 0.55), FUSE_OR_COIL],
         [if_(junction, 0.3), junctionUp(0.2, 0.07, 5e4)],
         [0.05, junctionDown(0.55, 0.1, 1e5)],
         [0.12, ohmsAbout(1e5, 1.6)],
       ]
     : [
-        [if_(resistor, 0.71), ohmsAbout(26, 0.2)],
-        // Low-speed devices that clamp the pair with zeners stand behind 68 ohm (common practice).
-        [if_(resistor, 0.05), ohmsAbout(68, 0.1)],
-        [if_(choke, 0.2), ohmsAbout(0.75, 0.4)],
+        [if_(resistor, 0.71), SERIES],
+        [if_(resistor, 0.05), BEFORE_CLAMPS],
+        [if_(choke, 0.2), WINDING],
         [0.05, NOTHING_BETWEEN],
       ];
 }
@@ -126,20 +131,20 @@ const IN_THE_LINE: Readonly<Record<'supply' | 'data', Readonly<Partial<Record<Ac
       [0.1, ohmsAbout(1e4, 1.5)],
     ],
     low: [
-      [0.93, ohmsAbout(0.42, 0.4)],
+      [0.93, FUSE_OR_COIL],
       [0.07, NOTHING_BETWEEN],
     ],
   },
   data: {
     resistor: [
-      [0.82, ohmsAbout(26, 0.2)],
-      [0.06, ohmsAbout(68, 0.1)],
+      [0.82, SERIES],
+      [0.06, BEFORE_CLAMPS],
       [0.07, A_WIRE],
       [0.02, ohmsAbout(10, 0.5)],
       [0.03, NOTHING_BETWEEN],
     ],
     low: [
-      [0.95, ohmsAbout(0.75, 0.4)],
+      [0.95, WINDING],
       [0.05, NOTHING_BETWEEN],
     ],
   },

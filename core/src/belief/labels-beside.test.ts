@@ -33,7 +33,31 @@ describe('what a point is under the explanations that do not speak of it', () =>
   it('is what it is with no line supposed where lines are explained one by one', () => {
     expect([...labelsBeside(way(false), 0)(0)]).toEqual([0.1, 0.9]);
   });
-  it('so a place counts no more than its landing and what it is without, on a board too large to be explained at once', () => {
+  it('so a place counts as its landing and what it is without: four in five and a tenth of the rest is 82 of 100, not 97', () => {
+    const belief = traceBelief(traceContext(brokenBoard(4).truth.board, []));
+    const { labels, points, orientations } = belief.scene;
+    const vbus = labels.near.get('VBUS') ?? 0;
+    const count = labels.labels.length;
+    const filled = (p: number): Float64Array[] =>
+      points.map(() => Float64Array.from({ length: count }, (_, l) => (l === vbus ? p : 0)));
+    const landed = Float64Array.from({ length: count }, (_, l) => Number(l === vbus));
+    const [own] = way(false).groups;
+    const [lands, elsewhere] = own?.hypotheses ?? [];
+    if (!lands || !elsewhere) throw new Error('two explanations are wanted');
+    const wired = orientations.map((_, o): WiredBelief => ({
+      weight: Number(o === 0),
+      joint: false,
+      labels: filled(0.85),
+      unsupposed: filled(0.1),
+      groups: [
+        { functions: ['VBUS'], hypotheses: [{ ...lands, special: new Map([[0, landed]]) }, elsewhere] },
+      ],
+    }));
+    const target = traceTargets(belief).find((t) => t.functions[0] === 'VBUS');
+    if (!target) throw new Error('the supply is traced');
+    expect(netChances({ ...belief, wired }, target)[0]).toBeCloseTo(0.82, 9);
+  });
+  it('and so on a board too large to be explained at once', () => {
     const { truth } = brokenBoard(4, { from: 'further' });
     const [part] = truth.board.components.filter((c) => c.terminals.length === 2);
     const [one, two] = part?.terminals ?? [];

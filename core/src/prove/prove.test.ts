@@ -2,8 +2,7 @@ import { describe, expect, it } from '@jest/globals';
 import { microRow } from '../testing/test-port';
 import type { Board } from '../board/board';
 import { EMPTY_BOARD } from '../board/board';
-import { placeFamily } from '../board/place-row';
-import { testComponent, testPoint, testReading } from '../testing/test-board';
+import { testComponent, testPoint, testReading, testRows } from '../testing/test-board';
 import { FAMILIES } from '../connector/family';
 import { EMPTY_REBUILD, rebuildPlan, usualWish } from '../rebuild/rebuild-plan';
 import { pinTable } from '../trace/pin-table';
@@ -338,14 +337,7 @@ describe('type C', () => {
   const typeC: Board = {
     ...EMPTY_BOARD,
     family: 'type-c-16',
-    rows: placeFamily(EMPTY_BOARD, {
-      family: 'type-c-16',
-      face: 'top',
-      first: { x: 0, y: 0 },
-      directionDeg: 0,
-      pitchMm: 0.5,
-      mirrored: false,
-    }).map((r) => ({ ...r, pins: r.pins.map((p) => ({ ...p, state: 'sound' })) })),
+    rows: testRows('type-c-16', () => 'sound', { x: 0, y: 0 }),
     points: [testPoint('pour', 'pour', 9, 9), testPoint('B+', 'battery-plus', 12, 9)],
   };
   const of = (about: Partial<ProveAbout>): Check[] => {

@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import type { Board } from '../board/board';
 import { EMPTY_BOARD } from '../board/board';
-import { placeFamily, placeRow } from '../board/place-row';
+import { placeRow } from '../board/place-row';
 import { USUAL_BELIEF } from '../belief/belief';
 import { traceContext } from '../belief/trace-context';
 import { traceScene } from '../belief/trace-scene';
@@ -19,7 +19,7 @@ import { brokenBoard } from '../practice/broken-board';
 import { askTruth, truthBench } from '../practice/truth';
 import { millimetres, seconds } from '../quantity/units';
 import type { Reading } from '../board/reading';
-import { testComponent, testPoint, testReading } from '../testing/test-board';
+import { testComponent, testPoint, testReading, testRows } from '../testing/test-board';
 import { judgeLanding } from '../trace/judge-landing';
 import { weighTrace } from '../trace/trace-answers';
 import { recommendedSchool } from './build-order';
@@ -217,14 +217,7 @@ describe('options of a pin', () => {
     expect(pinLoss('SSTX+', 0, []).words).toMatch(/USB 2/);
   });
   it('on a type C the sound twin is a landing too', () => {
-    const rows = placeFamily(EMPTY_BOARD, {
-      family: 'type-c-16',
-      face: 'top',
-      first: { x: 0, y: 0 },
-      directionDeg: 0,
-      pitchMm: 0.5,
-      mirrored: false,
-    });
+    const rows = testRows('type-c-16', () => 'sound');
     const twins = rows.flatMap((r) => r.pins).filter((p) => p.function === 'D+');
     const type: Board = {
       ...EMPTY_BOARD,

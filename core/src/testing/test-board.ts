@@ -1,7 +1,10 @@
-import type { Board, Component, ComponentKind, LoosePoint, PinRow, PointRole } from '../board/board';
+import type { Board, Component, ComponentKind, LoosePoint, Pin, PinRow, PointRole } from '../board/board';
 import { EMPTY_BOARD } from '../board/board';
-import { placeRow } from '../board/place-row';
+import type { PadState } from '../board/pad-state';
+import { placeFamily, placeRow } from '../board/place-row';
 import type { Reading } from '../board/reading';
+import type { ConnectorFamily } from '../connector/family';
+import { FAMILIES } from '../connector/family';
 
 /** Small boards and readings for tests of this and other rooms. */
 
@@ -42,6 +45,22 @@ export const testRow = (): PinRow =>
     count: 5,
     mirrored: false,
   });
+
+/** The rows of a connector, its first contact at (x, y), to the right; every pad in the state that its function or number has here. */
+export function testRows(
+  family: ConnectorFamily,
+  stateOf: (pin: Pin) => PadState,
+  { x, y } = { x: 5, y: 5 },
+): PinRow[] {
+  return placeFamily(EMPTY_BOARD, {
+    family,
+    face: 'top',
+    first: { x, y },
+    directionDeg: 0,
+    pitchMm: FAMILIES[family].pitchMm,
+    mirrored: false,
+  }).map((r) => ({ ...r, pins: r.pins.map((pin) => ({ ...pin, state: stateOf(pin) })) }));
+}
 
 export function testBoard(points: readonly LoosePoint[], components: readonly Component[] = []): Board {
   return { ...EMPTY_BOARD, points, components };

@@ -1,14 +1,14 @@
 import { describe, expect, it } from '@jest/globals';
 import type { Board } from '../board/board';
 import { EMPTY_BOARD } from '../board/board';
-import { placeFamily } from '../board/place-row';
 import type { Reading } from '../board/reading';
 import { traceContext } from '../belief/trace-context';
-import { testComponent, testPoint, testReading, testRow } from '../testing/test-board';
+import { brokenBoard } from '../practice/broken-board';
+import { askTruth, truthBench } from '../practice/truth';
+import { testComponent, testPoint, testReading, testRow, testRows } from '../testing/test-board';
 import { traceAdvice } from './next-probe';
 import { lifeFirst } from './pad-life';
 import { probeKey } from './probe-order';
-import { partOfTrack } from './settling-order';
 
 /** A Micro-B board with pads ripped off; the track of D- goes on under the mask, and two resistors of 22 ohm stand before the pair. */
 function pairBoard(torn: readonly number[]): Board {
@@ -123,21 +123,30 @@ describe('what is asked next', () => {
     expect(instead([rang, vain, testReading(padOf(1), 'R1.2', 22)])).toBeNull();
     expect(instead([rang, vain], 'R1.1')).toBeNull();
   });
+  it('on a charge-only board no pad is tried at a second place before that', () => {
+    const modes: string[][] = [];
+    for (const seed of [1, 2, 3]) {
+      const { truth } = brokenBoard(seed, { kind: 'micro-b charge only', torn: 0, fault: 'none' });
+      const bench = truthBench(truth);
+      const readings: Reading[] = [];
+      for (let n = 0; n < 12; n += 1) {
+        const { order } = traceAdvice(traceContext(truth.board, readings));
+        if (!order) break;
+        const { red, black, mode } = order;
+        const shown = askTruth(bench, red, black, mode);
+        readings.push({ id: String(n), at: '', struck: false, red, black, mode, ...shown });
+      }
+      for (const pad of truth.board.rows.flatMap((r) => r.pins)) {
+        const own = readings.filter((r) => r.red === pad.id || r.black === pad.id);
+        if (own.length < 2 || (own[0]?.shown !== 'open' && own[0]?.shown !== 'over')) continue;
+        modes.push(own.slice(0, 2).map((r) => r.mode));
+      }
+    }
+    expect(modes.length).toBeGreaterThan(0);
+    for (const two of modes) expect(two).toContain('diode');
+  });
   it('a bared track settles its own pin; for the sister pin the likeliest part is rung to it', () => {
-    const rows = placeFamily(EMPTY_BOARD, {
-      family: 'type-c-16',
-      face: 'top',
-      first: { x: 0, y: 0 },
-      directionDeg: 0,
-      pitchMm: 0.5,
-      mirrored: false,
-    }).map((r) => ({
-      ...r,
-      pins: r.pins.map((p) => ({
-        ...p,
-        state: p.function === 'VBUS' ? ('torn' as const) : ('sound' as const),
-      })),
-    }));
+    const rows = testRows('type-c-16', (p) => (p.function === 'VBUS' ? 'torn' : 'sound'), { x: 0, y: 0 });
     const supply = rows.flatMap((r) => r.pins).filter((p) => p.function === 'VBUS');
     const typeC: Board = {
       ...EMPTY_BOARD,
@@ -159,11 +168,8 @@ describe('what is asked next', () => {
       value: null,
     };
     const after = (readings: readonly Reading[]) => {
-      const { belief, targets } = adviceOn(readings, 0.97, typeC);
-      return {
-        order: partOfTrack(belief, targets, null, new Set()),
-        landing: targets.find((t) => t.target.functions[0] === 'VBUS')?.landings[0]?.pointId,
-      };
+      const { order, targets } = traceAdvice(traceContext(typeC, readings), { onlyToBuild: true });
+      return { order, landing: targets.find((t) => t.target.functions[0] === 'VBUS')?.landings[0]?.pointId };
     };
     const first = after([bared]);
     expect(first.landing).toBe('end');
@@ -185,7 +191,7 @@ describe('what is asked next', () => {
     expect([before.told?.landings[0]?.pointId, before.told?.status]).toEqual(['R1.1', 'unsure']);
     expect(before.told?.landings[0]?.p).toBeGreaterThan(0.9);
     expect(before.order).toMatchObject({ red: 'R1.1', black: 'pour', mode: 'ohms' });
-    expect(before.order?.means.some((m) => m.tells.includes('is a supply'))).toBe(true);
+    expect(before.order?.means.some((m) => m.tells.includes('supply, not D-'))).toBe(true);
     expect(minus([diode, testReading('R1.1', 'pour', 4e6)]).told?.status).toBe('sure');
     const climbs: Reading = {
       ...testReading('R1.1', 'pour', 'OL'),

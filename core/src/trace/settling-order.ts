@@ -18,6 +18,12 @@ export function isToBuild({ pins }: TraceContext, own: readonly number[]): boole
   return own.some((i) => !['sound', 'exposed'].includes(pins[i]?.pin.state ?? 'unchecked'));
 }
 
+/** What a place still lacks. */
+function whyFirst(group: string, place: string, name: string): string {
+  if (group === 'ground') return `Nothing was read at ${place} yet: that it is ground rests on marks alone.`;
+  return `${place} was not measured against ground yet: ${group === 'supply' ? 'ground' : 'a supply'} there would look like ${name} by all else.`;
+}
+
 /** A place that marks alone make likely is read once before it counts: against ground, as its function reads. */
 export function firstReading(
   belief: TraceBelief,
@@ -54,10 +60,7 @@ export function firstReading(
       redLabel: red.label,
       blackLabel: black.label,
       mode,
-      why:
-        group === 'ground'
-          ? `Nothing was read at ${place.label} yet: that it is ground rests on marks alone.`
-          : `${place.label} was not measured against ground yet: a supply there would look like ${name} by all else.`,
+      why: whyFirst(group, place.label, name),
       means:
         group === 'ground'
           ? [
@@ -68,7 +71,12 @@ export function firstReading(
               { shows: 'about 0', tells: `${place.label} is ground, not ${name}` },
               ...(group === 'supply'
                 ? []
-                : [{ shows: 'a figure that climbs', tells: `${place.label} is a supply, not ${name}` }]),
+                : [
+                    {
+                      shows: 'a figure that climbs',
+                      tells: `${place.label} is likelier a supply, not ${name}`,
+                    },
+                  ]),
               { shows: 'anything else', tells: `${place.label} may well be ${name}` },
             ],
       purpose: 'tell',

@@ -1,7 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
-import type { Board, PinRow } from '../board/board';
+import type { Board, Component, PinRow } from '../board/board';
 import { EMPTY_BOARD } from '../board/board';
-import { placeFamily } from '../board/place-row';
 import type { PadState } from '../board/pad-state';
 import type { Reading } from '../board/reading';
 import { traceBelief } from '../belief/belief';
@@ -10,23 +9,13 @@ import { targetBelief, traceTargets } from '../belief/pin-belief';
 import { traceContext } from '../belief/trace-context';
 import { traceScene } from '../belief/trace-scene';
 import type { ConnectorFamily } from '../connector/family';
-import { FAMILIES } from '../connector/family';
-import { boardPoint } from '../geometry/point';
 import type { PinFunction } from '../connector/pin-function';
 import { FURTHER_STAGES } from '../practice/further-stages';
 import { brokenBoard } from '../practice/broken-board';
-import { testComponent, testPoint, testReading } from '../testing/test-board';
+import { testComponent, testPoint, testReading, testRows } from '../testing/test-board';
 
-function rowsOf(family: ConnectorFamily, stateOf: (f: PinFunction) => PadState): PinRow[] {
-  return placeFamily(EMPTY_BOARD, {
-    family,
-    face: 'top',
-    first: boardPoint(5, 5),
-    directionDeg: 0,
-    pitchMm: FAMILIES[family].pitchMm,
-    mirrored: false,
-  }).map((r) => ({ ...r, pins: r.pins.map((p) => ({ ...p, state: stateOf(p.function) })) }));
-}
+const rowsOf = (family: ConnectorFamily, stateOf: (f: PinFunction) => PadState): PinRow[] =>
+  testRows(family, (p) => stateOf(p.function));
 
 /** A micro-B port with its pads whole; a fuse and three resistors before it. */
 const micro = (): Board => ({
@@ -96,6 +85,33 @@ describe('what a data line ends at', () => {
     expect(at?.p).toBeGreaterThan(0.02);
     const rung = believed(board, [...readings, testReading(pin(board, '3'), 'R3.1', 0.2)], 'D+');
     expect([rung.status, rung.landings[0]?.pointId]).toEqual(['sure', 'R3.1']);
+  });
+});
+
+describe('a reading across a part', () => {
+  const torn = (components: readonly Component[]): Board => ({
+    ...micro(),
+    rows: rowsOf('micro-b', () => 'torn'),
+    components: [...micro().components, ...components],
+  });
+  const chanceOf = (board: Board, readings: readonly Reading[], f: PinFunction, place: string): number =>
+    believed(board, readings, f).landings.find((l) => l.pointId === place)?.p ?? 0;
+  it('is weighed as that part: an ohm across a resistor makes it no data line, though a choke stands elsewhere', () => {
+    const board = torn([testComponent('L9', 'choke', null, 20, 20)]);
+    const across = (ohms: number): number =>
+      chanceOf(board, [testReading('R2.1', 'R2.2', ohms)], 'D+', 'R2.1');
+    const before = chanceOf(board, [], 'D+', 'R2.1');
+    expect(across(1.15)).toBeLessThan(before);
+    expect(across(22)).toBeGreaterThan(before);
+  });
+  it('that finds the pull-up counts, also beside one of the same cause that was taken along its line', () => {
+    const board = torn([testComponent('R4', 'resistor', null, 7.5, 11)]);
+    const link = testReading('R2.2', 'R4.1', 0.2);
+    const along = testReading('R2.2', 'R4.2', 1500);
+    const across = testReading('R4.1', 'R4.2', 1500);
+    const plus = (readings: readonly Reading[]): number => chanceOf(board, readings, 'D+', 'R2.1');
+    expect(plus([link, along, across])).toBeCloseTo(plus([link, across]), 9);
+    expect(plus([link, across])).toBeGreaterThan(plus([link, along]));
   });
 });
 
