@@ -18,6 +18,7 @@ import { lineGroups } from './line-pairs';
 import { oneACause } from './one-cause';
 import { settledApart } from './settled-apart';
 import { siteEvidence } from './site-clusters';
+import { tieBook, tied } from './tie';
 import type { TraceContext } from './trace-context';
 import type { Orientation, TraceScene } from './trace-scene';
 import { traceScene } from './trace-scene';
@@ -182,15 +183,16 @@ export function deskOf(
   const parts = lineGroups(lines);
   const pullUps = pullUpsOf(scene, evidence);
   const background = backgrounds(scene, o, parts.flat(), pullUps);
+  const seen = siteEvidence(scene, anchors, evidence, options.slipRate, (site) => background(site, 0));
   const desk: ExplainDesk = {
     scene,
     o,
     anchors,
-    seen: siteEvidence(scene, anchors, evidence, options.slipRate, (site) => background(site, 0)),
+    seen,
     lines: parts.flat(),
     pullUps,
     background,
-    tables: new Map(),
+    ties: tieBook(seen),
     bases: new Map(),
   };
   return { desk, parts, groups: parts.map((functions) => groupDesk(desk, functions)) };
@@ -210,9 +212,8 @@ function explain(
   const logPrior = Math.log(o.weight);
   const joint = jointExplanations(desk, groups, apart, MOST_CELLS);
   if (joint) {
-    const all = joint.candidates.map(({ made }, i) => ({ made, shares: joint.shares[i] as Float64Array }));
     let from = 0;
-    const labels = everyPoint(scene, o, labelsUnder(desk, all));
+    const labels = everyPoint(scene, o, labelsUnder(desk, joint));
     return {
       log: logPrior + joint.logEvidence,
       joint: true,
@@ -229,7 +230,7 @@ function explain(
   const nothing = nothingSupposed(desk);
   const none = logSum(nothing);
   const unsupposed = {
-    made: { landings: [], supposed: [], nowhere: 0, prior: 0 },
+    candidates: [{ made: { landings: [], supposed: tied(desk.ties, []), nowhere: 0, prior: 0 } }],
     shares: nothing.map((x) => Math.exp(x - none)),
   };
   const each = lineByLine(desk, groups, apart, none);
@@ -238,7 +239,7 @@ function explain(
     return { functions, hypotheses: hypothesesOf(desk, weighed, functions, from, ownPads(functions)) };
   });
   const settled = settledApart(desk, first, evidence);
-  const alone = everyPoint(scene, o, labelsUnder(desk, [unsupposed]));
+  const alone = everyPoint(scene, o, labelsUnder(desk, unsupposed));
   return {
     log: logPrior + none + each.log + settled.log,
     joint: false,

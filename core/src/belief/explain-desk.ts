@@ -3,9 +3,9 @@ import type { Anchors } from './anchors';
 import { whenNowhere } from './anchors';
 import { times } from './evidence';
 import type { LandingOption, Supposed } from './line-options';
-import { bareLog } from './line-options';
-import type { SiteEvidence } from './site-clusters';
+import type { SiteCluster, SiteEvidence } from './site-clusters';
 import { clusterLog } from './site-clusters';
+import type { Tie, TieBook, Tied } from './tie';
 import type { Orientation, TraceScene } from './trace-scene';
 
 /** A line or pair of lines, with every place they may land on and what is known of it. */
@@ -14,12 +14,17 @@ export interface LineGroupDesk {
   readonly options: readonly (readonly LandingOption[])[];
   /** How much two places belong together for the two lines of a pair, log weight, none favoured on the whole; 0 for a line alone. */
   readonly pair: (a: number, b: number) => number;
+  /** Log chance that so many of its lines land nowhere. */
+  readonly missing: readonly number[];
+  /** Bit of each line among the desk's. */
+  readonly bits: readonly number[];
 }
 
 /** One explanation of some lines: where each lands (-1: nowhere on the marked board). */
 export interface Explanation {
   readonly landings: readonly number[];
-  readonly supposed: readonly Supposed[];
+  /** What it supposes of places. */
+  readonly supposed: Tied;
   /** Lines that land nowhere, a bit each by their place among the desk's lines. */
   readonly nowhere: number;
   /** Log chance before any reading. */
@@ -37,7 +42,7 @@ export interface ExplainDesk {
   readonly pullUps: ReadonlySet<number>;
   /** What each site is where it is no landing and lines of these bits land nowhere. */
   readonly background: (site: number, nowhere: number) => Float64Array;
-  readonly tables: Map<string, Float64Array>;
+  readonly ties: TieBook;
   readonly bases: Map<number, Float64Array>;
 }
 
@@ -84,18 +89,22 @@ function leavesSay(desk: ExplainDesk, site: number, nowhere: number): Float64Arr
   return out;
 }
 
-function table(
-  desk: ExplainDesk,
-  cluster: number,
-  supposed: readonly Supposed[],
-  nowhere: number,
-): Float64Array {
-  const key = `${cluster} ${nowhere} ${supposed.map((s) => s.key).join()}`;
-  const known = desk.tables.get(key);
+function table(desk: ExplainDesk, { cluster, supposed, tables }: Tie, nowhere: number): Float64Array {
+  const known = tables.get(nowhere);
   if (known) return known;
   const c = desk.seen.clusters[cluster];
   const made = c ? clusterLog(c, distsIn(desk, cluster, supposed, nowhere)) : new Float64Array(0);
-  desk.tables.set(key, made);
+  tables.set(nowhere, made);
+  return made;
+}
+
+/** How much likelier what is supposed makes a cluster's readings, log, in each of its joint states. */
+function moreThanNone(desk: ExplainDesk, tie: Tie, nowhere: number): Float64Array {
+  const known = tie.more.get(nowhere);
+  if (known) return known;
+  const none = table(desk, desk.ties.none[tie.cluster] as Tie, nowhere);
+  const made = table(desk, tie, nowhere).map((x, l) => x - (none[l] as number));
+  tie.more.set(nowhere, made);
   return made;
 }
 
@@ -111,7 +120,7 @@ function withNowhere(desk: ExplainDesk, nowhere: number): Float64Array {
       out[g] = (out[g] as number) + (more[(desk.anchors.state[k] as Uint8Array)[g] as number] as number);
   });
   desk.seen.clusters.forEach((c, i) => {
-    const own = table(desk, i, [], nowhere);
+    const own = table(desk, desk.ties.none[i] as Tie, nowhere);
     for (let g = 0; g < out.length; g += 1)
       out[g] = (out[g] as number) + (own[c.localOf[g] as number] as number);
   });
@@ -124,48 +133,30 @@ function withNowhere(desk: ExplainDesk, nowhere: number): Float64Array {
 /** Log chance of everything in each joint state of the anchors while nothing is supposed. */
 export const nothingSupposed = (desk: ExplainDesk): Float64Array => withNowhere(desk, 0);
 
-/** What is supposed, by the cluster it lies in; what nothing was read of comes to one figure. */
-export function byCluster(
+/** Log chance of an explanation and all readings, in each joint state of the anchors: written into a list from a place on. */
+export function explanationLogs(
   desk: ExplainDesk,
-  supposed: readonly Supposed[],
-): { readonly clusters: ReadonlyMap<number, Supposed[]>; readonly bare: number } {
-  const clusters = new Map<number, Supposed[]>();
-  let bare = 0;
-  for (const s of supposed) {
-    const c = desk.seen.clusterOf.get(s.site);
-    if (c === undefined) bare += bareLog(s);
-    else {
-      bare += s.log;
-      const list = clusters.get(c);
-      if (list) list.push(s);
-      else clusters.set(c, [s]);
-    }
+  { supposed: { ties, log }, nowhere, prior }: Explanation,
+  into: Float64Array,
+  from = 0,
+): void {
+  const base = withNowhere(desk, nowhere);
+  for (let g = 0; g < base.length; g += 1) into[from + g] = (base[g] as number) + log + prior;
+  for (const tie of ties) {
+    const more = moreThanNone(desk, tie, nowhere);
+    const localOf = (desk.seen.clusters[tie.cluster] as SiteCluster).localOf;
+    for (let g = 0; g < base.length; g += 1)
+      into[from + g] = (into[from + g] as number) + (more[localOf[g] as number] as number);
   }
-  for (const list of clusters.values()) list.sort((a, b) => a.site - b.site);
-  return { clusters, bare };
 }
 
-/** Log chance of an explanation and all readings, in each joint state of the anchors. */
-export function explanationLogs(desk: ExplainDesk, e: Explanation): Float64Array {
-  const { clusters, bare } = byCluster(desk, e.supposed);
-  const out = withNowhere(desk, e.nowhere).map((x) => x + bare + e.prior);
-  for (const [c, supposed] of clusters) {
-    const cluster = desk.seen.clusters[c];
-    if (!cluster) continue;
-    const [now, none] = [table(desk, c, supposed, e.nowhere), table(desk, c, [], e.nowhere)];
-    for (let g = 0; g < out.length; g += 1) {
-      const l = cluster.localOf[g] as number;
-      out[g] = (out[g] as number) + (now[l] as number) - (none[l] as number);
-    }
-  }
-  return out;
-}
-
-export function logSum(logs: Float64Array): number {
+/** Log of the sum of what a stretch of a list are the logs of. */
+export function logSum(logs: Float64Array, from = 0, to = logs.length): number {
+  if (to - from === 1) return logs[from] as number;
   let top = -Infinity;
-  for (const x of logs) if (x > top) top = x;
+  for (let i = from; i < to; i += 1) if ((logs[i] as number) > top) top = logs[i] as number;
   if (top === -Infinity) return top;
   let sum = 0;
-  for (const x of logs) sum += Math.exp(x - top);
+  for (let i = from; i < to; i += 1) sum += Math.exp((logs[i] as number) - top);
   return top + Math.log(sum);
 }

@@ -5,6 +5,7 @@ import { nowhereLogPrior } from './landing-prior';
 import { pairLogs } from './pair-places';
 import type { LandingOption, Supposed } from './line-options';
 import { landingOptions, landingPrior } from './line-options';
+import { tied } from './tie';
 import type { Orientation, TraceScene } from './trace-scene';
 
 /** Explanations so many nepers lighter than the best are left out. */
@@ -54,41 +55,45 @@ function pairNorm(
 
 const NOWHERE: LandingOption = { site: -1, log: 0, rough: 0, near: null, behind: null };
 
+/** Whether every line that lands somewhere has its place for itself. */
+function isApart(taken: readonly LandingOption[]): boolean {
+  for (let i = 1; i < taken.length; i += 1) {
+    const site = (taken[i] as LandingOption).site;
+    if (site < 0) continue;
+    for (let j = 0; j < i; j += 1) if ((taken[j] as LandingOption).site === site) return false;
+  }
+  return true;
+}
+
 /** An explanation of some groups of lines by one choice for each line; `null` where two lines would land on one place. */
 function explanation(
   desk: ExplainDesk,
   groups: readonly LineGroupDesk[],
   taken: readonly LandingOption[],
 ): Explanation | null {
-  const { scene, o, lines } = desk;
-  const landed = new Set<number>();
-  for (const x of taken)
-    if (x.site >= 0) {
-      if (landed.has(x.site)) return null;
-      landed.add(x.site);
-    }
+  if (!isApart(taken)) return null;
   const supposed: Supposed[] = [];
   let [prior, nowhere, k] = [0, 0, 0];
-  for (const x of taken) {
-    prior += x.log;
-    if (x.near) supposed.push(x.near);
-    if (!x.behind) continue;
-    if (landed.has(x.behind.site)) prior += SAME_PART;
-    else if (!supposed.some((s) => s.site === x.behind?.site)) supposed.push(x.behind);
+  for (const { log, near, behind } of taken) {
+    prior += log;
+    if (near) supposed.push(near);
+    if (!behind) continue;
+    if (taken.some((x) => x.site === behind.site)) prior += SAME_PART;
+    else if (!supposed.some((s) => s.site === behind.site)) supposed.push(behind);
   }
-  for (const { functions, pair } of groups) {
-    const own = taken.slice(k, k + functions.length);
-    k += functions.length;
-    const missing = own.filter((x) => x.site < 0).length;
-    prior += groupLogPrior(scene, o, functions, missing);
-    own.forEach((x, i) => {
-      const f = functions[i];
-      if (x.site < 0 && f) nowhere |= 1 << lines.indexOf(f);
-    });
-    const [a, b] = own;
-    if (a && b && missing === 0) prior += pair(a.site, b.site);
+  for (const { pair, missing, bits } of groups) {
+    let gone = 0;
+    for (let i = 0; i < bits.length; i += 1)
+      if ((taken[k + i] as LandingOption).site < 0) {
+        gone += 1;
+        nowhere |= bits[i] as number;
+      }
+    prior += missing[gone] as number;
+    if (bits.length > 1 && gone === 0)
+      prior += pair((taken[k] as LandingOption).site, (taken[k + 1] as LandingOption).site);
+    k += bits.length;
   }
-  return { landings: taken.map((x) => x.site), supposed, nowhere, prior };
+  return { landings: taken.map((x) => x.site), supposed: tied(desk.ties, supposed), nowhere, prior };
 }
 
 /** The group's lines with their places. */
@@ -98,11 +103,18 @@ export function groupDesk(desk: ExplainDesk, functions: readonly PinFunction[]):
   return {
     functions,
     pair: functions.length > 1 ? (a, b) => pairLog(a, b) - norm : () => 0,
+    missing: [0, ...functions.keys()].map((_, gone) => groupLogPrior(desk.scene, desk.o, functions, gone)),
+    bits: functions.map((f) => 1 << desk.lines.indexOf(f)),
     options: functions.map((f) => {
       const all = landingOptions(desk.scene, desk.o, desk.seen, f, desk.pullUps);
+      const logs = new Float64Array(desk.anchors.size);
       const rough = all.map((x) => {
-        const supposed = [x.near, x.behind].flatMap((s) => s ?? []);
-        return logSum(explanationLogs(desk, { landings: [], supposed, nowhere: 0, prior: x.log }));
+        const supposed = tied(
+          desk.ties,
+          [x.near, x.behind].flatMap((s) => s ?? []),
+        );
+        explanationLogs(desk, { landings: [], supposed, nowhere: 0, prior: x.log }, logs);
+        return logSum(logs);
       });
       const best = Math.max(-Infinity, ...rough);
       return [
@@ -163,7 +175,10 @@ export function givenLog(desk: ExplainDesk, given: readonly Given[]): number {
     given.map((g) => g.group),
     given.flatMap((g) => g.taken),
   );
-  return made ? logSum(explanationLogs(desk, made)) : -Infinity;
+  if (!made) return -Infinity;
+  const logs = new Float64Array(desk.anchors.size);
+  explanationLogs(desk, made, logs);
+  return logSum(logs);
 }
 
 interface Candidate {
@@ -176,24 +191,33 @@ export interface Weighed {
   readonly candidates: readonly Candidate[];
   /** Sum to 1. */
   readonly weights: Float64Array;
-  /** `shares[h][g]`, all sum to 1. */
-  readonly shares: readonly Float64Array[];
+  /** Of explanation `h` in joint state `g` at `h` times the states plus `g`; all sum to 1. */
+  readonly shares: Float64Array;
   /** Log chance of all readings. */
   readonly logEvidence: number;
 }
 
 function weigh(desk: ExplainDesk, all: readonly Candidate[]): Weighed {
-  const logs = all.map((c) => explanationLogs(desk, c.made));
-  const sums = logs.map(logSum);
-  const best = Math.max(-Infinity, ...sums);
-  const kept = [...all.keys()]
-    .filter((i) => (sums[i] ?? -Infinity) > best - WITHIN)
-    .sort((a, b) => (sums[b] ?? 0) - (sums[a] ?? 0) || a - b);
-  const total = logSum(Float64Array.from(kept, (i) => sums[i] ?? -Infinity));
+  const { size } = desk.anchors;
+  const logs = new Float64Array(all.length * size);
+  const sums = new Float64Array(all.length);
+  all.forEach(({ made }, i) => {
+    explanationLogs(desk, made, logs, i * size);
+    sums[i] = logSum(logs, i * size, (i + 1) * size);
+  });
+  const best = sums.reduce((most, x) => Math.max(most, x), -Infinity);
+  const kept: number[] = [];
+  for (let i = 0; i < sums.length; i += 1) if ((sums[i] as number) > best - WITHIN) kept.push(i);
+  kept.sort((a, b) => (sums[b] as number) - (sums[a] as number) || a - b);
+  const total = logSum(Float64Array.from(kept, (i) => sums[i] as number));
+  const shares = new Float64Array(kept.length * size);
+  kept.forEach((i, h) => {
+    for (let g = 0; g < size; g += 1) shares[h * size + g] = Math.exp((logs[i * size + g] as number) - total);
+  });
   return {
-    candidates: kept.flatMap((i) => all[i] ?? []),
-    weights: Float64Array.from(kept, (i) => Math.exp((sums[i] ?? -Infinity) - total)),
-    shares: kept.map((i) => (logs[i] as Float64Array).map((x) => Math.exp(x - total))),
+    candidates: kept.map((i) => all[i] as Candidate),
+    weights: Float64Array.from(kept, (i) => Math.exp((sums[i] as number) - total)),
+    shares,
     logEvidence: total,
   };
 }

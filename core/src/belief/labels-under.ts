@@ -1,8 +1,9 @@
 import { sumOf } from './evidence';
 import type { ExplainDesk, Explanation } from './explain-desk';
-import { byCluster, distsIn } from './explain-desk';
-import type { Supposed } from './line-options';
+import { distsIn } from './explain-desk';
+import type { SiteCluster } from './site-clusters';
 import { clusterLabels, roughLabels } from './site-clusters';
+import type { Tie } from './tie';
 
 /** Explanations lighter than this share are not followed along readings between places. */
 const WORTH_SUMMING = 1e-7;
@@ -11,85 +12,119 @@ function pour(into: Float64Array, weight: number, dist: Float64Array): void {
   for (let i = 0; i < into.length; i += 1) into[i] = (into[i] as number) + weight * (dist[i] as number);
 }
 
-interface Gathered {
-  readonly cluster: number;
-  readonly supposed: readonly Supposed[];
-  readonly nowhere: number;
-  readonly weights: Float64Array;
+/** Explanations, and what each weighs in every joint state of the anchors, one after the other. */
+interface Told {
+  readonly candidates: readonly { readonly made: Explanation }[];
+  readonly shares: Float64Array;
 }
 
-/** Chances of every point's labels under weighed explanations, whose weights need not sum to 1; the result does. */
+/** What explanations weigh in all, sorted by what they come to. */
+interface Gathered {
+  /** By the lines that land nowhere: weight of each joint state of all anchors. */
+  readonly masks: ReadonlyMap<number, Float64Array>;
+  /** The same of what is supposed of a cluster, in its own joint states. */
+  readonly ties: ReadonlyMap<number, Map<Tie, Float64Array>>;
+  /** What is supposed of places that nothing was read of, weighed. */
+  readonly bare: ReadonlyMap<number, Float64Array>;
+  /** What explanations that speak of such a place weigh, by the lines that land nowhere. */
+  readonly bareWeight: ReadonlyMap<number, Map<number, number>>;
+}
+
+/** What is known of a key, made where it is not. */
+function at<K, V>(map: Map<K, V>, key: K, make: () => V): V {
+  const known = map.get(key);
+  if (known !== undefined) return known;
+  const made = make();
+  map.set(key, made);
+  return made;
+}
+
+function gather(
+  { scene, anchors: { size }, seen: { clusters } }: ExplainDesk,
+  { candidates, shares }: Told,
+  members: readonly number[],
+  followed: readonly boolean[],
+): Gathered {
+  const n = scene.labels.labels.length;
+  const masks = new Map<number, Float64Array>();
+  const ties = new Map<number, Map<Tie, Float64Array>>();
+  const bare = new Map<number, Float64Array>();
+  const bareWeight = new Map<number, Map<number, number>>();
+  for (const h of members) {
+    const { made } = candidates[h] as Told['candidates'][number];
+    const mask = at(masks, made.nowhere, () => new Float64Array(size));
+    let own = 0;
+    for (let g = 0; g < size; g += 1) {
+      const share = shares[h * size + g] as number;
+      mask[g] = (mask[g] as number) + share;
+      own += share;
+    }
+    if (made.supposed.free.length > 0) {
+      for (const s of made.supposed.free) {
+        pour(
+          at(bare, s.site, () => new Float64Array(n)),
+          own,
+          s.bare,
+        );
+        const spoken = at(bareWeight, made.nowhere, () => new Map<number, number>());
+        spoken.set(s.site, (spoken.get(s.site) ?? 0) + own);
+      }
+    }
+    for (const tie of made.supposed.ties) {
+      if (!followed[tie.cluster]) continue;
+      const cluster = clusters[tie.cluster] as SiteCluster;
+      const to = at(
+        at(ties, made.nowhere, () => new Map<Tie, Float64Array>()),
+        tie,
+        () => new Float64Array(cluster.size),
+      );
+      for (let g = 0; g < size; g += 1) {
+        const l = cluster.localOf[g] as number;
+        to[l] = (to[l] as number) + (shares[h * size + g] as number);
+      }
+    }
+  }
+  return { masks, ties, bare, bareWeight };
+}
+
+/** What the explanations weigh that suppose nothing of a cluster, in its own joint states. */
+function unspoken(cluster: SiteCluster, mask: Float64Array, spoken: readonly Float64Array[]): Float64Array {
+  const weights = new Float64Array(cluster.size);
+  for (let g = 0; g < mask.length; g += 1) {
+    const l = cluster.localOf[g] as number;
+    weights[l] = (weights[l] as number) + (mask[g] as number);
+  }
+  for (let l = 0; l < weights.length; l += 1) {
+    const gone = spoken.reduce((sum, w) => sum + (w[l] as number), 0);
+    weights[l] = Math.max(0, (weights[l] as number) - gone);
+  }
+  return weights;
+}
+
+/** Less than this is rounding. */
+const LEAST_UNSPOKEN = 1e-12;
+
+/**
+ * Chances of every point's labels under those of weighed explanations that are named, whose weights need not sum to 1; the result does.
+ * @param only the points that are asked for; all of them where none are named
+ */
 export function labelsUnder(
   desk: ExplainDesk,
-  weighed: readonly { readonly made: Explanation; readonly shares: Float64Array }[],
+  weighed: Told,
+  members: readonly number[] = [...weighed.candidates.keys()],
   only: ReadonlySet<number> | null = null,
 ): Map<number, Float64Array> {
   const { scene, anchors, seen } = desk;
   const n = scene.labels.labels.length;
-  const total = weighed.reduce((sum, w) => sum + sumOf(w.shares), 0) || 1;
-  const gathered = new Map<string, Gathered>();
-  const perState = new Float64Array(anchors.size);
-  const byMask = new Map<number, Float64Array>();
-  const bare = new Map<number, Float64Array>();
-  const spoken = new Map<string, Float64Array>();
-  for (const { made, shares } of weighed) {
-    const mask = byMask.get(made.nowhere) ?? new Float64Array(anchors.size);
-    byMask.set(made.nowhere, mask);
-    for (let g = 0; g < anchors.size; g += 1) {
-      perState[g] = (perState[g] as number) + (shares[g] as number);
-      mask[g] = (mask[g] as number) + (shares[g] as number);
-    }
-    const own = sumOf(shares);
-    const groups = byCluster(desk, made.supposed).clusters;
-    for (const s of made.supposed)
-      if (!seen.clusterOf.has(s.site)) {
-        const to = bare.get(s.site) ?? new Float64Array(n + 1);
-        bare.set(s.site, to);
-        pour(to.subarray(0, n), own, s.bare);
-        const gone = spoken.get(`${s.site} ${made.nowhere}`) ?? new Float64Array(1);
-        gone[0] = (gone[0] as number) + own;
-        spoken.set(`${s.site} ${made.nowhere}`, gone);
-      }
-    for (const [c, supposed] of groups) {
-      const cluster = seen.clusters[c];
-      if (!cluster || (only && !cluster.sites.some((s) => only.has(s)))) continue;
-      const key = `${c} ${made.nowhere} ${supposed.map((s) => s.key).join()}`;
-      let to = gathered.get(key);
-      if (!to) {
-        to = { cluster: c, supposed, nowhere: made.nowhere, weights: new Float64Array(cluster.size) };
-        gathered.set(key, to);
-      }
-      const gone = spoken.get(`c${c} ${made.nowhere}`) ?? new Float64Array(cluster.size);
-      spoken.set(`c${c} ${made.nowhere}`, gone);
-      for (let g = 0; g < anchors.size; g += 1) {
-        const l = cluster.localOf[g] as number;
-        const share = shares[g] as number;
-        to.weights[l] = (to.weights[l] as number) + share;
-        gone[l] = (gone[l] as number) + share;
-      }
-    }
-  }
   const out = new Map<number, Float64Array>();
   const wanted = (p: number): boolean => only === null || only.has(p);
-  seen.clusters.forEach((cluster, c) => {
-    if (!cluster.sites.some(wanted)) return;
-    for (const [nowhere, mask] of byMask) {
-      const weights = new Float64Array(cluster.size);
-      for (let g = 0; g < anchors.size; g += 1) {
-        const l = cluster.localOf[g] as number;
-        weights[l] = (weights[l] as number) + (mask[g] as number);
-      }
-      const gone = spoken.get(`c${c} ${nowhere}`);
-      if (gone)
-        for (let l = 0; l < weights.length; l += 1)
-          weights[l] = Math.max(0, (weights[l] as number) - (gone[l] as number));
-      if (sumOf(weights) > 1e-12)
-        gathered.set(`${c} ${nowhere}`, { cluster: c, supposed: [], nowhere, weights });
-    }
-  });
-  for (const { cluster, supposed, nowhere, weights } of gathered.values()) {
-    const c = seen.clusters[cluster];
-    if (!c) continue;
+  const followed = seen.clusters.map((c) => c.sites.some(wanted));
+  const { masks, ties, bare, bareWeight } = gather(desk, weighed, members, followed);
+  const perState = new Float64Array(anchors.size);
+  for (const mask of masks.values()) pour(perState, 1, mask);
+  const total = sumOf(perState) || 1;
+  const tell = ({ cluster, supposed }: Tie, nowhere: number, weights: Float64Array): void => {
+    const c = seen.clusters[cluster] as SiteCluster;
     const dists = distsIn(desk, cluster, supposed, nowhere);
     const labels =
       sumOf(weights) < WORTH_SUMMING * total
@@ -97,9 +132,21 @@ export function labelsUnder(
         : clusterLabels(c, dists, weights);
     c.sites.forEach((site, i) => {
       if (!wanted(site)) return;
-      const to = out.get(site) ?? new Float64Array(n);
-      out.set(site, to);
-      pour(to, 1 / total, labels[i] as Float64Array);
+      pour(
+        at(out, site, () => new Float64Array(n)),
+        1 / total,
+        labels[i] as Float64Array,
+      );
+    });
+  };
+  for (const [nowhere, mask] of masks) {
+    const told = ties.get(nowhere);
+    for (const [tie, weights] of told ?? []) tell(tie, nowhere, weights);
+    seen.clusters.forEach((cluster, c) => {
+      if (!followed[c]) return;
+      const spoken = [...(told ?? [])].flatMap(([tie, weights]) => (tie.cluster === c ? [weights] : []));
+      const weights = unspoken(cluster, mask, spoken);
+      if (sumOf(weights) > LEAST_UNSPOKEN) tell(desk.ties.none[c] as Tie, nowhere, weights);
     });
   }
   scene.points.forEach((_, p) => {
@@ -118,7 +165,8 @@ export function labelsUnder(
     const says = seen.leafSays.get(p);
     if (leaf && says) {
       // Given what its site is, a leaf hangs on nothing else.
-      const site = out.get(leaf.site) ?? labelsUnder(desk, weighed, new Set([leaf.site])).get(leaf.site);
+      const site =
+        out.get(leaf.site) ?? labelsUnder(desk, weighed, members, new Set([leaf.site])).get(leaf.site);
       const to = new Float64Array(n);
       site?.forEach((chance, x) => {
         const parts = leaf.states.map((s, i) => s.weight * ((says[i] as Float64Array)[x] as number));
@@ -132,8 +180,8 @@ export function labelsUnder(
       const to = new Float64Array(n);
       const own = bare.get(p);
       if (own) pour(to, 1 / total, own);
-      for (const [nowhere, mask] of byMask) {
-        const rest = sumOf(mask) - (spoken.get(`${p} ${nowhere}`)?.[0] ?? 0);
+      for (const [nowhere, mask] of masks) {
+        const rest = sumOf(mask) - (bareWeight.get(nowhere)?.get(p) ?? 0);
         if (rest > 0) pour(to, rest / total, desk.background(p, nowhere));
       }
       out.set(p, to);

@@ -8,6 +8,8 @@ import type { LineHypothesis } from './line-group';
 
 /** Explanations lighter than this say only where their lines land, not what else follows. */
 const WORTH_FOLLOWING = 5e-3;
+/** No board has as many points; a group is two lines at the most. */
+const PLACES = 2 ** 20;
 /** Explanations lighter than this share of a group are dropped. */
 const LEAST_WEIGHT = 1e-6;
 
@@ -47,9 +49,10 @@ export function hypothesesOf(
   own: ReadonlySet<number>,
 ): LineHypothesis[] {
   const count = functions.length;
-  const byLandings = new Map<string, number[]>();
-  weighed.candidates.forEach(({ made }, i) => {
-    const key = made.landings.slice(from, from + count).join();
+  const byLandings = new Map<number, number[]>();
+  weighed.candidates.forEach(({ made: { landings } }, i) => {
+    let key = 0;
+    for (let k = from; k < from + count; k += 1) key = key * PLACES + (landings[k] as number) + 1;
     const list = byLandings.get(key);
     if (list) list.push(i);
     else byLandings.set(key, [i]);
@@ -59,11 +62,6 @@ export function hypothesesOf(
   const out = [...byLandings.values()].map((members): LineHypothesis => {
     const weight = members.reduce((sum, i) => sum + (weighed.weights[i] ?? 0), 0);
     const landings = weighed.candidates[members[0] ?? 0]?.made.landings.slice(from, from + count) ?? [];
-    const parts = members.flatMap((i) => {
-      const made = weighed.candidates[i]?.made;
-      const shares = weighed.shares[i];
-      return made && shares ? [{ made, shares }] : [];
-    });
     if (weight > WORTH_FOLLOWING) {
       const about = new Set(own);
       for (const site of landings) {
@@ -78,7 +76,7 @@ export function hypothesesOf(
             for (const s of cluster.sites) about.add(s);
         }
       }
-      const under = labelsUnder(desk, parts, about);
+      const under = labelsUnder(desk, weighed, members, about);
       for (const [p, dist] of nowherePads(desk, functions, landings, under)) under.set(p, dist);
       return { weight, landings, special: under };
     }

@@ -7,15 +7,20 @@ import { landingLogPrior } from './landing-prior';
 import type { SiteEvidence } from './site-clusters';
 import type { Orientation, TraceScene } from './trace-scene';
 
-/** What a site is supposed to be: a share of its labels' chances, by a short name that is its own. */
+/** What a site is supposed to be: a share of its labels' chances. */
 export interface Supposed {
+  /** Its own number. */
+  readonly id: number;
   readonly site: number;
-  readonly key: string;
+  /** Cluster of readings that the site lies in; -1 where nothing was read of it. */
+  readonly cluster: number;
   /** Need not sum to 1: readings across the part are worked in. */
   readonly dist: Float64Array;
   /** The same, summing to 1. */
   readonly bare: Float64Array;
   readonly log: number;
+  /** Log chance where nothing was read of the site. */
+  readonly bareLog: number;
 }
 
 /** One place a line may land on, with what follows from that alone. */
@@ -117,25 +122,33 @@ export function landingOptions(
   const prior = landingPrior(scene, o, f, pullUps);
   const label = labels.near.get(f) ?? labels.other;
   const near = spread(labels, [label, 1 - VARNISHED], [labels.alone, VARNISHED]);
+  const kinds = 2 * labels.labels.length;
+  const supposed = (
+    at: number,
+    kind: number,
+    dist: Float64Array,
+    bare: Float64Array,
+    log: number,
+  ): Supposed => ({
+    id: at * kinds + kind,
+    site: at,
+    cluster: seen.clusterOf.get(at) ?? -1,
+    dist,
+    bare,
+    log,
+    bareLog: log + Math.log(Math.max(1e-300, sumOf(dist))),
+  });
   return scene.sites.map((site, i): LandingOption => {
     const partner = scene.partner[site] ?? -1;
     const dist = partner < 0 ? null : behindOf(scene, f, site);
     const { says, log } = acrossSays(scene, seen, site, label, partner);
+    const told = dist && says ? times(dist, says) : dist;
     return {
       site,
       log: Math.log(Math.max(1e-300, prior[i] ?? 0)),
       rough: 0,
-      near: { site, key: `${site}n${label}`, dist: near, bare: near, log: 0 },
-      behind: dist && {
-        site: partner,
-        key: `${partner}b${label}`,
-        dist: says ? times(dist, says) : dist,
-        bare: says ? scaled(times(dist, says)) : dist,
-        log: says ? log : 0,
-      },
+      near: supposed(site, 2 * label, near, near, 0),
+      behind: told && supposed(partner, 2 * label + 1, told, says ? scaled(told) : told, says ? log : 0),
     };
   });
 }
-
-/** Log chance of a supposition that nothing was read of. */
-export const bareLog = (s: Supposed): number => s.log + Math.log(Math.max(1e-300, sumOf(s.dist)));
