@@ -4,7 +4,7 @@ import type { XY } from '../geometry/projective';
 import type { EdgeField } from './edge-field';
 import { ovalResponse, rectangleResponse } from './edge-field';
 import type { Place, Stamp } from './stamps';
-import { halved, judged, LEAST, peaks } from './stamps';
+import { LEAST, peaks, saysAt, stampOf } from './stamps';
 import type { PartPose } from './refine-pose';
 
 /** A part laid on a piece in one of four quarter turns. */
@@ -73,7 +73,7 @@ function wantedOf(
   part: ConnectorPart,
   quarter: number,
   perMm: number,
-  stampOf: (wide: number, high: number, round: boolean) => Stamp,
+  stampFor: (wide: number, high: number, round: boolean) => Stamp,
 ): Wanted[] {
   const [a, b, c, d] = QUARTERS[quarter] as readonly [number, number, number, number];
   const middle = middleOf(part);
@@ -85,7 +85,7 @@ function wantedOf(
         dx: Math.round((a * u + b * v) * perMm),
         dy: Math.round((c * u + d * v) * perMm),
         weight,
-        stamp: level ? stampOf(o.lengthMm, o.widthMm, round) : stampOf(o.widthMm, o.lengthMm, round),
+        stamp: level ? stampFor(o.lengthMm, o.widthMm, round) : stampFor(o.widthMm, o.lengthMm, round),
       };
     };
     if (!l.hole) return [put(l.copper, false, 1)];
@@ -100,13 +100,14 @@ function wantedOf(
 export function layPatterns(field: EdgeField, parts: readonly ConnectorPart[]): LaidPatterns {
   const { width, height, perMm } = field;
   const stamps = new Map<string, Stamp>();
-  const stampOf = (wide: number, high: number, round: boolean): Stamp => {
+  const stampFor = (wide: number, high: number, round: boolean): Stamp => {
     const [w, h] = [Math.max(1, Math.round(wide / SIZE_STEP)), Math.max(1, Math.round(high / SIZE_STEP))];
     const key = `${w} ${h} ${round ? 'round' : ''}`;
     const known = stamps.get(key);
     if (known) return known;
-    const fine = judged((round ? ovalResponse : rectangleResponse)(field, w * SIZE_STEP, h * SIZE_STEP));
-    const made = { wide: w * SIZE_STEP, high: h * SIZE_STEP, fine, coarse: halved(fine, width, height) };
+    const [wideMm, highMm] = [w * SIZE_STEP, h * SIZE_STEP];
+    const fine = (round ? ovalResponse : rectangleResponse)(field, wideMm, highMm);
+    const made = stampOf(wideMm, highMm, fine, width, height);
     stamps.set(key, made);
     return made;
   };
@@ -116,7 +117,7 @@ export function layPatterns(field: EdgeField, parts: readonly ConnectorPart[]): 
     const middle = middleOf(part);
     if (part.lands.some((l) => Math.hypot(l.at.x - middle.x, l.at.y - middle.y) > LARGEST_MM)) continue;
     QUARTERS.forEach(([a, b, c, d], quarter) => {
-      const wanted = wantedOf(part, quarter, perMm, stampOf);
+      const wanted = wantedOf(part, quarter, perMm, stampFor);
       for (const p of bestPlaces(wanted, width, height, Math.max(2, Math.round(APART_MM * perMm))))
         found.push({
           part,
@@ -198,7 +199,7 @@ function answerAt(wanted: readonly Wanted[], x: number, y: number, width: number
   for (const r of wanted) {
     const [u, v] = [x + r.dx, y + r.dy];
     const inside = u >= 0 && v >= 0 && u < width && v < height;
-    sum += r.weight * (inside ? (r.stamp.fine[v * width + u] as number) : LEAST);
+    sum += r.weight * (inside ? saysAt(r.stamp, v * width + u) : LEAST);
   }
   return sum;
 }

@@ -1,6 +1,6 @@
 import type { EdgeField } from './edge-field';
 import { ovalResponse, rectangleResponse } from './edge-field';
-import { judgeOf, peaks } from './stamps';
+import { peaks, unheldNats } from './stamps';
 
 /** An outline as it lies on a piece, mm; round ones are ovals with round ends. */
 export interface OutlineShape {
@@ -85,7 +85,7 @@ export function mirrorPairs(field: EdgeField, middleX: number, taken: readonly T
  * cell for every other pixel each way.
  */
 function mirrored(response: Float32Array, width: number, height: number, middle: number): Float32Array {
-  const judge = judgeOf(response);
+  const judge = unheldNats(response);
   const w = Math.ceil(width / EVERY);
   const sum = new Float32Array(w * Math.ceil(height / EVERY));
   for (let x = upToEven(middle); x < width; x += EVERY) {

@@ -10,16 +10,22 @@ const MOST = 5;
 /** How many of the best places of a map are looked at. */
 const LOOKED_AT = 8;
 
-/** What each place says to a land of one size: at each pixel, and the best of each two by two with their neighbours. */
+/** How an outline's answer is taken: by how all places of the picture answer. */
+interface Judge {
+  readonly mean: number;
+  readonly spread: number;
+}
+
+/** How a land of one size is answered at each pixel, and what the best of each two by two with their neighbours say, nats. */
 export interface Stamp {
   readonly wide: number;
   readonly high: number;
   readonly fine: Float32Array;
   readonly coarse: Float32Array;
+  readonly judge: Judge;
 }
 
-/** What an outline's answer says at a pixel, nats, before it is held to LEAST and MOST: by how all places of the picture answer. */
-export function judgeOf(response: Float32Array): (answer: number) => number {
+function judgeOf(response: Float32Array): Judge {
   let [n, sum, square] = [0, 0, 0];
   for (let i = 0; i < response.length; i += 3) {
     const v = response[i] as number;
@@ -29,43 +35,103 @@ export function judgeOf(response: Float32Array): (answer: number) => number {
     square += v * v;
   }
   const mean = n > 0 ? sum / n : 0;
-  const spread = n > 0 ? Math.sqrt(Math.max(1e-6, square / n - mean * mean)) : 1;
-  return (answer) => PER_SPREAD * ((answer - mean) / spread - NEITHER);
+  return { mean, spread: n > 0 ? Math.sqrt(Math.max(1e-6, square / n - mean * mean)) : 1 };
 }
 
-/** What an outline's answer says at each pixel, nats. */
-export function judged(response: Float32Array): Float32Array {
+/** What an outline's answer says, nats, before it is held to LEAST and MOST. */
+const natsOf = (answer: number, { mean, spread }: Judge): number =>
+  PER_SPREAD * ((answer - mean) / spread - NEITHER);
+
+const held = (nats: number): number => (nats < LEAST ? LEAST : nats > MOST ? MOST : nats);
+
+/** What an outline's answers say, nats, before they are held to LEAST and MOST. */
+export function unheldNats(response: Float32Array): (answer: number) => number {
   const judge = judgeOf(response);
-  const out = new Float32Array(response.length);
-  for (let i = 0; i < out.length; i += 1) {
-    const v = judge(response[i] as number);
-    out[i] = v < LEAST ? LEAST : v > MOST ? MOST : v;
-  }
-  return out;
+  return (answer) => natsOf(answer, judge);
+}
+
+/** What a land of a stamp's size says at a pixel, nats. */
+export const saysAt = ({ fine, judge }: Stamp, at: number): number => held(natsOf(fine[at] as number, judge));
+
+/** A land of one size asked at every pixel. What is more is never judged less, so only the best of each few pixels are judged here. */
+export function stampOf(
+  wide: number,
+  high: number,
+  fine: Float32Array,
+  width: number,
+  height: number,
+): Stamp {
+  const judge = judgeOf(fine);
+  const coarse = halved(fine, width, height);
+  for (let i = 0; i < coarse.length; i += 1) coarse[i] = held(natsOf(coarse[i] as number, judge));
+  return { wide, high, fine, coarse, judge };
 }
 
 /** The best of each two by two pixels and those next to them. */
 export function halved(map: Float32Array, width: number, height: number): Float32Array {
   const [w, h] = [width >> 1, height >> 1];
   const across = new Float32Array(w * height);
-  for (let y = 0; y < height; y += 1)
-    for (let x = 0; x < w; x += 1) {
-      const at = y * width + 2 * x;
-      let v = Math.max(map[at] as number, map[at + 1] as number);
-      if (x > 0) v = Math.max(v, map[at - 1] as number);
-      if (2 * x + 2 < width) v = Math.max(v, map[at + 2] as number);
-      across[y * w + x] = v;
-    }
+  for (let y = 0; y < height; y += 1) bestAcross(map, y * width, width, across, y * w, w);
   const out = new Float32Array(w * h);
-  for (let y = 0; y < h; y += 1)
-    for (let x = 0; x < w; x += 1) {
-      const at = 2 * y * w + x;
-      let v = Math.max(across[at] as number, across[at + w] as number);
-      if (y > 0) v = Math.max(v, across[at - w] as number);
-      if (2 * y + 2 < height) v = Math.max(v, across[at + 2 * w] as number);
-      out[y * w + x] = v;
-    }
+  for (let y = 0; y < h; y += 1) {
+    const first = 2 * y * w;
+    bestOfRows(
+      across,
+      y > 0 ? first - w : first,
+      first,
+      first + w,
+      2 * y + 2 < height ? first + 2 * w : first,
+      out,
+      y * w,
+      w,
+    );
+  }
   return out;
+}
+
+/** The best of each two pixels of a row and those beside them. */
+function bestAcross(
+  map: Float32Array,
+  row: number,
+  width: number,
+  into: Float32Array,
+  to: number,
+  count: number,
+): void {
+  let before = map[row] as number;
+  for (let x = 0; x < count; x += 1) {
+    const at = row + 2 * x;
+    const one = map[at] as number;
+    const two = map[at + 1] as number;
+    let v = one > two ? one : two;
+    if (before > v) v = before;
+    if (2 * x + 2 < width) {
+      const after = map[at + 2] as number;
+      if (after > v) v = after;
+    }
+    into[to + x] = v;
+    before = two;
+  }
+}
+
+/** The best of four rows, cell by cell. */
+function bestOfRows(
+  map: Float32Array,
+  a: number,
+  b: number,
+  c: number,
+  d: number,
+  into: Float32Array,
+  to: number,
+  count: number,
+): void {
+  for (let x = 0; x < count; x += 1) {
+    let v = map[a + x] as number;
+    if ((map[b + x] as number) > v) v = map[b + x] as number;
+    if ((map[c + x] as number) > v) v = map[c + x] as number;
+    if ((map[d + x] as number) > v) v = map[d + x] as number;
+    into[to + x] = v;
+  }
 }
 
 /** A cell of a map and what it says. */
