@@ -105,6 +105,7 @@ export interface Combo {
   /** Whether the two ends belong to a part of the line, so that the table of lines speaks for it. */
   readonly lined: boolean;
   weight: number;
+  /** Its own: whoever asked for it may write into it. */
   readonly on: Float64Array;
 }
 

@@ -92,30 +92,50 @@ function watchedOf(
 /** Labels less likely than this are left out of the weighing. */
 const LEAST_LABEL = 2e-4;
 
-/** Chance of each class under one pair of distributions; and for one label fixed at one tip, with that label's chance worked in. */
-function shownUnder(
+/** A list that is written into from a place on. */
+interface Into {
+  readonly list: Float64Array;
+  readonly from: number;
+}
+
+/** Adds so many times the chance of each class under one pair of distributions; with a label fixed at one tip (else -1), that label's chance is worked in. */
+function addShown(
+  { list, from }: Into,
+  times: number,
   table: readonly Float64Array[],
-  n: number,
   classes: number,
   red: Float64Array,
   black: Float64Array,
   fixedRed: number,
   fixedBlack: number,
-): Float64Array {
-  const out = new Float64Array(classes);
-  for (let a = 0; a < n; a += 1) {
-    if (fixedRed >= 0 && a !== fixedRed) continue;
+): void {
+  const n = red.length;
+  const [a0, a1] = fixedRed < 0 ? [0, n] : [fixedRed, fixedRed + 1];
+  const [b0, b1] = fixedBlack < 0 ? [0, n] : [fixedBlack, fixedBlack + 1];
+  for (let a = a0; a < a1; a += 1) {
     const pa = red[a] as number;
     if (pa < LEAST_LABEL) continue;
-    for (let b = 0; b < n; b += 1) {
-      if (fixedBlack >= 0 && b !== fixedBlack) continue;
+    for (let b = b0; b < b1; b += 1) {
       const p = pa * (black[b] as number);
       if (p < LEAST_LABEL) continue;
       const row = table[a * n + b] as Float64Array;
-      for (let c = 0; c < classes; c += 1) out[c] = (out[c] as number) + p * (row[c] as number);
+      const weight = times * p;
+      for (let c = 0; c < classes; c += 1)
+        list[from + c] = (list[from + c] as number) + weight * (row[c] as number);
     }
   }
-  return out;
+}
+
+/** Adds so many times what a reading shows to each watch's list, one list after the other. */
+function addToWatches(joint: Float64Array, shown: Float64Array, on: Float64Array): void {
+  const classes = shown.length;
+  for (let w = 0; w < on.length; w += 1) {
+    const times = on[w] as number;
+    if (times === 0) continue;
+    const from = w * classes;
+    for (let c = 0; c < classes; c += 1)
+      joint[from + c] = (joint[from + c] as number) + times * (shown[c] as number);
+  }
 }
 
 /** The sum of p log2 p. */
@@ -136,36 +156,50 @@ function unitValue(
 ): { readonly chances: Float64Array; readonly watches: Watch[]; readonly tells: number } {
   const { scene, options } = belief;
   const { labels } = scene;
-  const n = labels.labels.length;
   const classes = CLASS_COUNT[idea.mode];
   const kind = scene.kinds[idea.red];
   const table = tableOf(labels, idea.mode, scene.partner[idea.red] === idea.black ? (kind ?? null) : null);
   const decoy = scene.partner[idea.red] === idea.black && kind && kind !== 'point' ? acrossPart(kind) : null;
   const across = decoy ? withSlips(decoy[idea.mode], options.slipRate) : null;
   const chances = new Float64Array(classes);
-  const joint = unit.watches.map(() => new Float64Array(classes));
+  const joint = new Float64Array(unit.watches.length * classes);
+  const atTip = unit.watches.flatMap(({ point }, w) =>
+    point === idea.red || point === idea.black ? [w] : [],
+  );
   let known = 0;
   for (const { red, black, weight, on, orientation, lined } of combosOf(unit, idea)) {
     const free = across === null || lined;
-    const shown = free ? shownUnder(table, n, classes, red, black, -1, -1) : across;
-    const whole = sumOf(shown);
-    pour(chances, shown, weight);
-    if (whole > 0) known += weight * (whole * Math.log2(whole) - plogp(shown));
-    unit.watches.forEach(({ target, point }, w) => {
-      const j = joint[w] as Float64Array;
-      const atRed = point === idea.red;
-      if (free && (atRed || point === idea.black)) {
-        const label = labels.near.get(target.functions[orientation] ?? 'unknown') ?? 0;
-        pour(j, shownUnder(table, n, classes, red, black, atRed ? label : -1, atRed ? -1 : label), weight);
-      } else pour(j, shown, on[w] as number);
-    });
+    let shown = across;
+    if (free) {
+      shown = new Float64Array(classes);
+      addShown({ list: shown, from: 0 }, 1, table, classes, red, black, -1, -1);
+    }
+    const told = shown as Float64Array;
+    const whole = sumOf(told);
+    pour(chances, told, weight);
+    if (whole > 0) known += weight * (whole * Math.log2(whole) - plogp(told));
+    // At its own place a line is told by its label there, not by what is believed of the place.
+    if (free) for (const w of atTip) on[w] = 0;
+    addToWatches(joint, told, on);
+    if (!free) continue;
+    for (const w of atTip) {
+      const { target, point } = unit.watches[w] as Unit['watches'][number];
+      const label = labels.near.get(target.functions[orientation] ?? 'unknown') ?? 0;
+      const [fixedRed, fixedBlack] = point === idea.red ? [label, -1] : [-1, label];
+      addShown({ list: joint, from: w * classes }, weight, table, classes, red, black, fixedRed, fixedBlack);
+    }
   }
   const total = chances.reduce((a, x) => a + x, 0);
   const watches = unit.watches.map(({ target, point }, w): Watch => {
-    const j = joint[w] as Float64Array;
-    const now = Math.min(1, j.reduce((a, x) => a + x, 0) / total);
-    const after = j.map((x, c) => (chances[c] ? Math.min(1, x / chances[c]) : now));
-    const left = after.reduce((sum, p, c) => sum + ((chances[c] as number) / total) * bits(p), 0);
+    const own = joint.subarray(w * classes, (w + 1) * classes);
+    const now = Math.min(1, sumOf(own) / total);
+    const after = new Float64Array(classes);
+    let left = 0;
+    for (let c = 0; c < classes; c += 1) {
+      const chance = chances[c] as number;
+      after[c] = chance ? Math.min(1, (own[c] as number) / chance) : now;
+      left += (chance / total) * bits(after[c] as number);
+    }
     return { target, point, now, gainBits: Math.max(0, bits(now) - left), after };
   });
   const spread =
