@@ -6,6 +6,7 @@ import { seeded } from '@zebbit/core/practice';
 import { playFixedOrder } from './fixed-order';
 import type { Ask, ForeignBoard, ForeignReadings } from './foreign-board';
 import { exactMeter, marked, scarPoint } from './foreign-board';
+import { shaken } from './shaken';
 
 /** Seconds at the bench (common practice): a probe, a look along a track. */
 const PROBE_S = 3;
@@ -158,8 +159,11 @@ function playFixed(board: ForeignBoard, ask: Ask, sums: FixedSums): void {
   }
 }
 
-/** Plays every board of a folder drawn by another hand: exact, then with a slipping hand over five seeds. The last line is one JSON object. */
-export function benchBoards(folder: string, hands = 5): void {
+/**
+ * Plays every board of a folder drawn by another hand: exact, then with a slipping hand over five seeds. The last line is one JSON object.
+ * @param anew a seed: every board is laid out anew by chance first
+ */
+export function benchBoards(folder: string, hands = 5, anew: number | null = null): void {
   const read = (part: string, name: string): unknown =>
     JSON.parse(readFileSync(join(folder, part, name), 'utf8'));
   const names = readdirSync(join(folder, 'boards'))
@@ -169,7 +173,8 @@ export function benchBoards(folder: string, hands = 5): void {
   const rough = none();
   const fixed: FixedSums = { probes: 0, seconds: 0, wrong: 0, danger: 0 };
   for (const [n, name] of names.entries()) {
-    const board = read('boards', name) as ForeignBoard;
+    const drawn = read('boards', name) as ForeignBoard;
+    const board = anew === null ? drawn : shaken(drawn, anew * 100 + n);
     const readings = read('readings', name) as ForeignReadings;
     const before = exact.probes;
     const ask = exactMeter(readings, board.hidden.truth);

@@ -32,8 +32,8 @@ async function run(): Promise<void> {
   const wanted = process.argv.slice(2);
   if (wanted[0] === 'boards') {
     if (wanted[1] === undefined) throw new Error('boards wants a folder: npm run bench -- boards DIR');
-    // How many hands slip over each board may follow: 5 as a rule.
-    benchBoards(wanted[1], Number(wanted[2] ?? 5));
+    // How many hands slip over each board may follow (5 as a rule), and a seed by which all are laid out anew.
+    benchBoards(wanted[1], Number(wanted[2] ?? 5), wanted[3] === undefined ? null : Number(wanted[3]));
     return;
   }
   if (wanted[0] === 'photos') {
