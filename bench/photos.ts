@@ -22,6 +22,8 @@ import {
 import { seeded } from '@zebbit/core/practice';
 import sharp from 'sharp';
 import { loadFootprints } from './footprints';
+import type { Raw } from './other-cameras';
+import { OTHER_CAMERAS } from './other-cameras';
 import type { FrameKind, Place, Truth } from './photo-truth';
 import { handFrame } from './photo-truth';
 import type { PhotosScore } from './photos-score';
@@ -69,11 +71,11 @@ async function readOne(
   family: boolean,
   random: () => number,
   turnDeg: number | null = null,
+  camera: (picture: Raw) => Promise<Raw> = (p) => Promise.resolve(p),
 ): Promise<{ readonly one: PhotosScore; readonly found: FootprintProposal } | null> {
-  const { data, info } = await sharp(join(folder, truth.picture))
-    .ensureAlpha()
-    .raw()
-    .toBuffer({ resolveWithObject: true });
+  const { data, info } = await camera(
+    await sharp(join(folder, truth.picture)).ensureAlpha().raw().toBuffer({ resolveWithObject: true }),
+  );
   const frame = handFrame(truth, kind, random);
   if (!frame) return null;
   const { measure, spread } = frame;
@@ -187,17 +189,38 @@ async function benchTurned(folder: string, library: PartLibrary): Promise<Record
   return sums;
 }
 
+/** Reads every picture as other cameras and lamps would have taken it, and prints what each makes of it. */
+async function benchCameras(folder: string, library: PartLibrary): Promise<Record<string, PhotosScore>> {
+  const sums: Record<string, PhotosScore> = {};
+  for (const [name, camera] of Object.entries(OTHER_CAMERAS)) {
+    const sum = noScore();
+    for (const truth of truthsOf(folder)) {
+      const read = await readOne(folder, truth, 'exact', library, false, seeded(19), null, camera);
+      if (read) add(sum, read.one);
+    }
+    sums[name] = sum;
+    process.stdout.write(
+      `${name}: ${words(sum)}, true part first ${sum.matchFirst}, in three ${sum.matchThree}, refused ${sum.refused}, “drops in” wrong ${sum.dropsInWrong}, “none” wrong ${sum.noneWrong}\n`,
+    );
+  }
+  return sums;
+}
+
 /**
  * Reads every picture of a folder, `pictures/NN.jpg` with `truth/NN.json`, through the door of the screen: with the frame exact, by two lengths
  * and by a rectangle as a hand clicks them, and with the family named; matches what came; and draws a sheet of what was read.
  * @param only one of `lengths`, `rectangle`, `both`, `unknown` (the true pattern and its equals taken out of the library), `family`, `exact`;
- * all by default. `turned` reads with the axes turned by several angles
+ * all by default. `turned` reads with the axes turned by several angles, `cameras` as other cameras and lamps would have taken them
  */
 export async function benchPhotos(folder: string, only: string | null = null): Promise<void> {
   const library = partLibrary([...loadFootprints('Connector_USB.pretty').parts]);
   const answers: Record<string, unknown> = {};
   if (only === 'turned') {
     process.stdout.write(`${JSON.stringify(await benchTurned(folder, library))}\n`);
+    return;
+  }
+  if (only === 'cameras') {
+    process.stdout.write(`${JSON.stringify(await benchCameras(folder, library))}\n`);
     return;
   }
   for (const [name, kind, family] of [
