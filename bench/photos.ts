@@ -190,9 +190,14 @@ async function benchTurned(folder: string, library: PartLibrary): Promise<Record
 }
 
 /** Reads every picture as other cameras and lamps would have taken it, and prints what each makes of it. */
-async function benchCameras(folder: string, library: PartLibrary): Promise<Record<string, PhotosScore>> {
+async function benchCameras(
+  folder: string,
+  library: PartLibrary,
+  only: string | null,
+): Promise<Record<string, PhotosScore>> {
   const sums: Record<string, PhotosScore> = {};
   for (const [name, camera] of Object.entries(OTHER_CAMERAS)) {
+    if (only !== null && only !== name) continue;
     const sum = noScore();
     for (const truth of truthsOf(folder)) {
       const read = await readOne(folder, truth, 'exact', library, false, seeded(19), null, camera);
@@ -211,8 +216,13 @@ async function benchCameras(folder: string, library: PartLibrary): Promise<Recor
  * and by a rectangle as a hand clicks them, and with the family named; matches what came; and draws a sheet of what was read.
  * @param only one of `lengths`, `rectangle`, `both`, `unknown` (the true pattern and its equals taken out of the library), `family`, `exact`;
  * all by default. `turned` reads with the axes turned by several angles, `cameras` as other cameras and lamps would have taken them
+ * @param camera one of those
  */
-export async function benchPhotos(folder: string, only: string | null = null): Promise<void> {
+export async function benchPhotos(
+  folder: string,
+  only: string | null = null,
+  camera: string | null = null,
+): Promise<void> {
   const library = partLibrary([...loadFootprints('Connector_USB.pretty').parts]);
   const answers: Record<string, unknown> = {};
   if (only === 'turned') {
@@ -220,7 +230,7 @@ export async function benchPhotos(folder: string, only: string | null = null): P
     return;
   }
   if (only === 'cameras') {
-    process.stdout.write(`${JSON.stringify(await benchCameras(folder, library))}\n`);
+    process.stdout.write(`${JSON.stringify(await benchCameras(folder, library, camera))}\n`);
     return;
   }
   for (const [name, kind, family] of [

@@ -38,7 +38,7 @@ async function run(): Promise<void> {
   }
   if (wanted[0] === 'photos') {
     if (wanted[1] === undefined) throw new Error('photos wants a folder: npm run bench -- photos DIR');
-    await benchPhotos(wanted[1], wanted[2] ?? null);
+    await benchPhotos(wanted[1], wanted[2] ?? null, wanted[3] ?? null);
     return;
   }
   if (wanted[0] === 'landings') {

@@ -7,6 +7,7 @@ import { readFrame, twoClicks } from '../geometry/photo-measure';
 import { boardPoint, photoPoint } from '../geometry/point';
 import type { Projective, XY } from '../geometry/projective';
 import { compose, inverse, project } from '../geometry/projective';
+import { seeded } from '../practice/seeded';
 import { renderBoard } from '../testing/render-board';
 import { usbFootprints } from '../testing/usb-footprints';
 import { edgeField, ovalResponse, rectangleResponse } from './edge-field';
@@ -195,6 +196,36 @@ describe('judgeLands', () => {
     expect(lands.flatMap((l, i) => (l.filled === true ? [i] : []))).toEqual([...filled]);
     expect(lands.filter((l) => l.land.hole === null).every((l) => l.filled === null)).toBe(true);
     for (const l of lands) expect(l.chance).toBeGreaterThan(0.8);
+  });
+  it.each([
+    ['a warm lamp', [1.12, 0.97, 0.7]],
+    ['a cold lamp', [0.8, 1, 1.15]],
+  ] as const)('tells them alike under %s', (_, gains) => {
+    const torn = new Set([1, 3]);
+    const { flat } = drawn(micro, (i) => ({ land: torn.has(i) ? GLASS : METAL, hole: DARK }));
+    flat.planes.forEach((p, k) => {
+      for (let i = 0; i < p.length; i += 1) p[i] = (p[i] as number) * (gains[k] as number);
+    });
+    const { lands } = judgeLands(flat, micro, pose);
+    expect(lands.flatMap((l, i) => (l.torn === true ? [i] : []))).toEqual([...torn]);
+    const pads = lands.filter((l) => l.land.role !== 'peg');
+    expect(pads.filter((l) => l.torn === false)).toHaveLength(pads.length - torn.size);
+  });
+  it('takes no bare glass for the light of a warm lamp, where hardly any metal is left', () => {
+    const { flat } = drawn(micro, () => ({ land: GLASS, hole: DARK }));
+    const random = seeded(4);
+    // A bare corner of the board, and a weave as coarse as a real one.
+    for (let i = 0; i < flat.width * flat.height; i += 1) {
+      const corner = i % flat.width < 60 && i < 60 * flat.width;
+      const weave = 0.9 + 0.2 * random();
+      flat.planes.forEach((p, k) => {
+        const was = corner ? (GLASS[k] as number) * 1.25 : (p[i] as number);
+        p[i] = was * weave;
+      });
+    }
+    const { lands } = judgeLands(flat, micro, pose);
+    expect(lands.filter((l) => l.torn === false && l.land.role !== 'peg')).toEqual([]);
+    expect(lands.filter((l) => l.torn === true).length).toBeGreaterThan(0);
   });
   it('does not call bare copper torn, which is as red but smooth', () => {
     const { flat } = drawn(micro, (i) => ({ land: i === 1 ? GLASS : METAL, hole: DARK }), 0, false);
