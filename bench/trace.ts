@@ -84,22 +84,28 @@ export async function benchTrace(
   }
 }
 
+/** How often the same boards are weighed: the first round is that of a machine that has not run it yet, the last one that of an evening's tenth probe. */
+const ROUNDS = 4;
+
 /** Prints what the next probe costs on the largest boards: type C with some sixty points. */
 export function benchTraceSpeed(fresh: number): void {
-  const times: number[] = [];
-  let points = 0;
-  for (const seed of [11, 12, 13, 14, 15, fresh]) {
+  const boards = [11, 12, 13, 14, 15, fresh].map((seed) => {
     const board = brokenBoard(seed, { kind: 'type C data', torn: 0.5 });
     const context = traceContext(board.truth.board, []);
-    points = Math.max(points, context.points.length);
-    const scene = traceScene(context, 0.02);
-    traceAdvice(context, {}, scene);
-    const begun = performance.now();
-    traceAdvice(context, {}, scene);
-    times.push(performance.now() - begun);
+    return { context, scene: traceScene(context, 0.02) };
+  });
+  const points = Math.max(...boards.map(({ context }) => context.points.length));
+  process.stdout.write(`\nTrace, next probe on type C boards of up to ${points} points, nothing known yet\n`);
+  for (let round = 1; round <= ROUNDS; round += 1) {
+    const times = boards
+      .map(({ context, scene }) => {
+        const begun = performance.now();
+        traceAdvice(context, {}, scene);
+        return performance.now() - begun;
+      })
+      .sort((a, b) => a - b);
+    process.stdout.write(
+      `  round ${round}: median ${(times[times.length >> 1] ?? 0).toFixed(0)} ms, ${times.map((t) => t.toFixed(0)).join(', ')}\n`,
+    );
   }
-  const worst = Math.max(...times);
-  process.stdout.write(
-    `\nTrace, next probe on type C boards of up to ${points} points, nothing known yet: ${times.map((t) => t.toFixed(0)).join(', ')} ms, worst ${worst.toFixed(0)} ms\n`,
-  );
 }

@@ -6,10 +6,15 @@ import type { Pixels } from './pixels';
 
 const footprints = usbFootprints();
 
+const boards = new Map<number, ReturnType<typeof renderBoard>>();
+/** A board is drawn once. */
 const drawn = (no: number, mask: string) => {
   const footprint = footprints[no];
   if (!footprint) throw new Error('no such footprint');
-  return renderBoard(footprint, { seed: no, tornShare: 0.2, pxPerMm: 34, mask, tiltDeg: 8 });
+  const board =
+    boards.get(no) ?? renderBoard(footprint, { seed: no, tornShare: 0.2, pxPerMm: 34, mask, tiltDeg: 8 });
+  boards.set(no, board);
+  return board;
 };
 const BOARDS = [
   [42, 'green'],

@@ -335,21 +335,37 @@ function blurred(plane: Float32Array, width: number, height: number, sigma: numb
     Math.exp(-((i - reach) ** 2) / (2 * sigma * sigma)),
   );
   const sum = kernel.reduce((a, b) => a + b, 0);
-  const pass = (from: Float32Array, dx: number, dy: number): Float32Array => {
-    const out = new Float32Array(from.length);
-    for (let y = 0; y < height; y += 1)
-      for (let x = 0; x < width; x += 1) {
-        let v = 0;
-        for (let k = -reach; k <= reach; k += 1) {
-          const [u, w] = [
-            Math.min(width - 1, Math.max(0, x + k * dx)),
-            Math.min(height - 1, Math.max(0, y + k * dy)),
-          ];
-          v += (kernel[k + reach] ?? 0) * (from[w * width + u] ?? 0);
-        }
-        out[y * width + x] = v / sum;
-      }
-    return out;
-  };
-  return pass(pass(plane, 1, 0), 0, 1);
+  const weights = Float64Array.from(kernel);
+  const across = new Float32Array(plane.length);
+  const padded = new Float32Array(width + 2 * reach);
+  for (let y = 0; y < height; y += 1) {
+    const row = plane.subarray(y * width, (y + 1) * width);
+    padded.fill(row[0] as number, 0, reach);
+    padded.set(row, reach);
+    padded.fill(row[width - 1] as number, reach + width);
+    smearRow(padded, weights, sum, across.subarray(y * width, (y + 1) * width));
+  }
+  const out = new Float32Array(plane.length);
+  const gathered = new Float64Array(width);
+  for (let y = 0; y < height; y += 1) {
+    gathered.fill(0);
+    for (let k = -reach; k <= reach; k += 1) {
+      const at = Math.min(height - 1, Math.max(0, y + k)) * width;
+      addRow(gathered, across, at, weights[k + reach] as number);
+    }
+    for (let x = 0; x < width; x += 1) out[y * width + x] = (gathered[x] as number) / sum;
+  }
+  return out;
+}
+
+function smearRow(padded: Float32Array, weights: Float64Array, sum: number, into: Float32Array): void {
+  for (let x = 0; x < into.length; x += 1) {
+    let v = 0;
+    for (let k = 0; k < weights.length; k += 1) v += (weights[k] as number) * (padded[x + k] as number);
+    into[x] = v / sum;
+  }
+}
+
+function addRow(into: Float64Array, from: Float32Array, at: number, weight: number): void {
+  for (let x = 0; x < into.length; x += 1) into[x] = (into[x] as number) + weight * (from[at + x] as number);
 }
