@@ -13,6 +13,20 @@ const raw = (picture: Sharp): Promise<Raw> =>
 const again = ({ data, info }: Raw): Sharp =>
   sharp(data, { raw: { width: info.width, height: info.height, channels: 4 } });
 
+/** The same under a lamp of so much red, green and blue against what the picture was balanced for. */
+const under =
+  (red: number, green: number, blue: number) =>
+  (picture: Raw): Promise<Raw> =>
+    raw(
+      again(picture)
+        .removeAlpha()
+        .recomb([
+          [red, 0, 0],
+          [0, green, 0],
+          [0, 0, blue],
+        ]),
+    );
+
 /** Noise of a small sensor in poor light, levels of 255, standard deviation. */
 const NOISE = 9;
 
@@ -36,26 +50,8 @@ export const OTHER_CAMERAS: Readonly<Record<string, (picture: Raw) => Promise<Ra
   'as it is': (p) => Promise.resolve(p),
   'in poor light': (p) => raw(again(p).linear(0.55, 0)),
   overexposed: (p) => raw(again(p).linear(1.35, 12)),
-  'under a warm lamp': (p) =>
-    raw(
-      again(p)
-        .removeAlpha()
-        .recomb([
-          [1.12, 0, 0],
-          [0, 0.97, 0],
-          [0, 0, 0.7],
-        ]),
-    ),
-  'under a cold lamp': (p) =>
-    raw(
-      again(p)
-        .removeAlpha()
-        .recomb([
-          [0.8, 0, 0],
-          [0, 1, 0],
-          [0, 0, 1.15],
-        ]),
-    ),
+  'under a warm lamp': under(1.12, 0.97, 0.7),
+  'under a cold lamp': under(0.8, 1, 1.15),
   pale: (p) => raw(again(p).modulate({ saturation: 0.45 })),
   'with a noisy sensor': (p) => Promise.resolve(noisy(p)),
   'out of focus': (p) => raw(again(p).blur(1.6)),
