@@ -33,7 +33,8 @@ export class PartReader {
     const stop = (): ApiError => badField('files', 'stopped', 'The import was stopped; nothing was kept');
     if (this.worker === null) return this.readHere(files, hear, () => (stopped() ? stop() : null));
     const thread = new Worker(this.worker, { workerData: files });
-    let at = { name: files[0]?.name ?? '', since: Date.now() };
+    // Until the thread runs no file can be blamed: a busy machine takes its time to begin one.
+    let at = { name: files[0]?.name ?? '', since: Infinity };
     return new Promise<void>((resolve, reject) => {
       const look = setInterval(() => {
         if (stopped()) reject(stop());
@@ -56,6 +57,7 @@ export class PartReader {
           hear(news);
         }
       });
+      thread.on('online', () => (at = { ...at, since: Date.now() }));
       thread.on('error', reject);
       thread.on('exit', over);
     }).finally(() => void thread.terminate());
