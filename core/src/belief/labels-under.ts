@@ -59,16 +59,14 @@ function gather(
       mask[g] = (mask[g] as number) + share;
       own += share;
     }
-    if (made.supposed.free.length > 0) {
-      for (const s of made.supposed.free) {
-        pour(
-          at(bare, s.site, () => new Float64Array(n)),
-          own,
-          s.bare,
-        );
-        const spoken = at(bareWeight, made.nowhere, () => new Map<number, number>());
-        spoken.set(s.site, (spoken.get(s.site) ?? 0) + own);
-      }
+    for (const s of made.supposed.free) {
+      pour(
+        at(bare, s.site, () => new Float64Array(n)),
+        own,
+        s.bare,
+      );
+      const spoken = at(bareWeight, made.nowhere, () => new Map<number, number>());
+      spoken.set(s.site, (spoken.get(s.site) ?? 0) + own);
     }
     for (const tie of made.supposed.ties) {
       if (!followed[tie.cluster]) continue;
